@@ -1,0 +1,164 @@
+package paint
+
+import (
+	"fmt"
+	"math"
+	"testing"
+
+	"proxenos/core/spectrum"
+)
+
+var d65 = spectrum.D65()
+
+func mix(t *testing.T, parts ...Part) Coat {
+	t.Helper()
+	c, err := Mix(parts)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return c
+}
+
+func colour(t *testing.T, parts ...Part) spectrum.Lab {
+	t.Helper()
+	return mix(t, parts...).Masstone(d65)
+}
+
+func TestEveryPaintFitsItsMasstoneAndTint(t *testing.T) {
+	for _, p := range All() {
+		mass := p.Coat.Masstone(d65)
+		tint := colour(t, Part{p.Key, 1}, Part{White, 10})
+		dm, dt := spectrum.DeltaE(mass, p.Masstone), spectrum.DeltaE(tint, p.Tint)
+		if dm > 6 || dt > 6 {
+			t.Errorf("%s: masstone off by %.1f, tint by %.1f (6 allowed)", p.Key, dm, dt)
+		}
+		for i := range p.Coat.K {
+			if p.Coat.K[i] < 0 || p.Coat.S[i] <= 0 {
+				t.Fatalf("%s: K %v S %v at %v nm", p.Key, p.Coat.K[i], p.Coat.S[i], spectrum.Wavelength(i))
+			}
+		}
+	}
+}
+
+// The mixtures every painter knows by heart.
+func TestMixturesBehave(t *testing.T) {
+	type test struct {
+		name  string
+		parts []Part
+		ok    func(spectrum.Lab) bool
+	}
+	for _, c := range []test{
+		{"ultramarine and burnt sienna make a near-neutral dark", []Part{{"PB29", 1}, {"PBr7/burnt-sienna", 1}},
+			func(l spectrum.Lab) bool { return l.L < 27 && l.Chroma() < 14 }},
+		{"ultramarine and cadmium yellow make a dull olive", []Part{{"PB29", 1}, {"PY35", 1}},
+			func(l spectrum.Lab) bool { return l.Hue() > 85 && l.Hue() < 150 && l.Chroma() < 50 }},
+		{"phthalo blue and lemon make a bright green", []Part{{"PB15:3", 1}, {"PY3", 12}},
+			func(l spectrum.Lab) bool { return l.Hue() > 115 && l.Hue() < 175 && l.Chroma() > 35 }},
+		{"Prussian and burnt umber are near-black", []Part{{"PB27", 1}, {"PBr7/burnt-umber", 2}},
+			func(l spectrum.Lab) bool { return l.L < 22 && l.Chroma() < 10 }},
+		{"cadmium yellow and bone black make an olive green", []Part{{"PY35", 3}, {"PBk9", 1}},
+			func(l spectrum.Lab) bool { return l.Hue() > 90 && l.Hue() < 130 && l.L < 60 }},
+		{"violet kills yellow", []Part{{"PV23", 1}, {"PY35", 8}},
+			func(l spectrum.Lab) bool { return l.Chroma() < 30 }},
+		{"crimson with phthalo green goes neutral", []Part{{"PR177", 3}, {"PG7", 1}},
+			func(l spectrum.Lab) bool { return l.Chroma() < 10 }},
+		{"black in white goes cool", []Part{{"PBk9", 1}, {White, 10}},
+			func(l spectrum.Lab) bool { return l.B < 0 && l.B > -6 }},
+	} {
+		if l := colour(t, c.parts...); !c.ok(l) {
+			t.Errorf("%s: got L %.0f C %.0f h %.0f", c.name, l.L, l.Chroma(), l.Hue())
+		}
+	}
+}
+
+func TestWhiteRaisesChromaOfATransparentDarkFirst(t *testing.T) {
+	for _, key := range []string{"PB15:3", "PR177", "PV23", "PB27"} {
+		alone := colour(t, Part{key, 1}).Chroma()
+		some := colour(t, Part{key, 1}, Part{White, 4}).Chroma()
+		much := colour(t, Part{key, 1}, Part{White, 400}).Chroma()
+		if !(some > alone && much < some) {
+			t.Errorf("%s: chroma %.0f alone, %.0f with some white, %.0f with much", key, alone, some, much)
+		}
+	}
+}
+
+func TestTintsOfUltramarineAndSiennaPassFromWarmToCool(t *testing.T) {
+	last := math.Inf(1)
+	for _, blue := range []float64{0.5, 1, 2, 3} {
+		l := colour(t, Part{"PB29", blue}, Part{"PBr7/burnt-sienna", 1}, Part{White, 20})
+		if l.B >= last {
+			t.Errorf("%v parts of blue: b* %.1f did not fall from %.1f", blue, l.B, last)
+		}
+		last = l.B
+	}
+	if last > -5 {
+		t.Errorf("three parts of blue still give b* %.1f", last)
+	}
+}
+
+func TestFilm(t *testing.T) {
+	white, blue := mix(t, Part{White, 1}), mix(t, Part{"PB29", 1})
+	black, ground := spectrum.Flat(0.02), spectrum.Flat(0.5)
+	if got := white.Over(0, ground); got != ground {
+		t.Error("no film must show the ground")
+	}
+	thick, opaque := blue.Over(2000, ground), blue.Opaque()
+	for i := range thick {
+		if math.Abs(thick[i]-opaque[i]) > 1e-6 {
+			t.Fatalf("2 mm of ultramarine is not opaque in band %d: %v, %v", i, thick[i], opaque[i])
+		}
+	}
+	// Titanium hides at 40 µm; zinc white, nearly the same colour, does not.
+	hide := func(c Coat) float64 { r := c.Over(40, black); return r[18] }
+	if w, z := hide(white), hide(mix(t, Part{"PW4", 1})); w < 0.75 || z > w-0.1 {
+		t.Errorf("over black, 40 µm of titanium reflects %.2f and of zinc %.2f", w, z)
+	}
+	// A film made in two passes is the film made in one.
+	two := white.Over(15, white.Over(15, black))
+	one := white.Over(30, black)
+	for i := range one {
+		if math.Abs(one[i]-two[i]) > 1e-9 {
+			t.Fatalf("band %d: 30 µm reflects %v, 15 + 15 µm %v", i, one[i], two[i])
+		}
+	}
+	clear := Coat{}
+	if got := clear.Over(50, ground); got != ground {
+		t.Error("a clear medium must not change the ground")
+	}
+}
+
+func TestSurfaceKeepsAVeilAndCanBeUndone(t *testing.T) {
+	if l := d65.Lab(ptr(spectrum.Flat(Surface(0)))); l.L < 10 || l.L > 16 {
+		t.Errorf("the blackest paint reads L* %.1f", l.L)
+	}
+	for _, r := range []float64{0.01, 0.3, 0.95} {
+		if back := Inside(Surface(r)); math.Abs(back-r) > 1e-12 {
+			t.Errorf("%v came back as %v", r, back)
+		}
+	}
+}
+
+func TestMixRefusesNonsense(t *testing.T) {
+	for _, parts := range [][]Part{nil, {{White, 0}}, {{"PX1", 1}}, {{White, math.NaN()}}} {
+		if _, err := Mix(parts); err == nil {
+			t.Errorf("%v was mixed", parts)
+		}
+	}
+}
+
+func ptr(s spectrum.Spectrum) *spectrum.Spectrum { return &s }
+
+func ExampleMix() {
+	sky, _ := Mix([]Part{{White, 12}, {"PB29", 1}})
+	fmt.Printf("value %d\n", sky.Masstone(spectrum.D65()).Value())
+	// Output: value 6
+}
+
+func BenchmarkMix(b *testing.B) {
+	parts := []Part{{White, 8}, {"PB29", 1}, {"PBr7/burnt-sienna", 1}}
+	for b.Loop() {
+		if _, err := Mix(parts); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
