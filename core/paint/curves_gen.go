@@ -2,6 +2,8 @@
 
 package paint
 
+import "proxenos/core/spectrum"
+
 var curves = map[string]Coat{
 	"PW6": {
 		K: spectrum.Spectrum{
