@@ -1,0 +1,300 @@
+// Package film is the wet canvas: a grid of square cells that hold paint in two
+// wet strata, top and body, over a dry ground with a weave.
+//
+// Every stratum of a cell holds µm of each ingredient: the paints of a lesson,
+// then drying oil, alkyd and solvent. Tools change cells by [Film.Touch] (a
+// bristle or a piece of blade), [Film.Blot] and [Film.Scrape]; nothing else puts
+// colour on the canvas, so streaks, lifted lights and mud come out of the
+// exchange and are never drawn.
+//
+// Cells live in tiles that are shared between snapshots until one is written
+// to, so keeping the canvas after every step costs only what the step touched.
+package film
+
+import (
+	"math"
+	"sync/atomic"
+
+	"proxenos/core/paint"
+	"proxenos/core/spectrum"
+)
+
+const (
+	// TileSide is the number of cells along a tile.
+	TileSide = 32
+	// TopMost is the thickness that the top stratum can hold, µm; more joins the body.
+	TopMost = 45
+	// Bands is the number of bands that the canvas is shown in.
+	Bands = 12
+
+	cellsPerTile = TileSide * TileSide
+)
+
+// An Ingredient is one thing that a film is made of.
+type Ingredient struct {
+	Key    string     // key of a paint, or "oil", "alkyd", "solvent"
+	Coat   paint.Coat // zero for a medium, which is clear
+	Drying float64    // relative speed of setting; 1 is ordinary tube paint
+}
+
+// The mediums, which follow the paints in every list of ingredients.
+const (
+	Oil = iota
+	Alkyd
+	Solvent
+	mediums
+)
+
+// A Surface is the texture of a support.
+type Surface struct {
+	Depth  float64 // height of the weave, µm from valley to crest
+	Thread float64 // distance between threads, mm; 0 for a panel, which has grain
+	Thirst float64 // 0-1: how hard a dry ground draws the paint out of the brush
+}
+
+// A Spec says what a film is made of.
+type Spec struct {
+	Width, Height float64 // mm
+	Cell          float64 // side of a cell, mm
+	Ingredients   []Ingredient
+	Surface       Surface
+	Ground        spectrum.Spectrum // reflectance inside the film
+	Seed          uint64
+}
+
+// A Film is a wet canvas. It is not safe for concurrent writing; snapshots may be
+// read by many.
+type Film struct {
+	*shared
+	tiles []*tile
+	now   float32 // minute
+	mark  float32 // number of the step that is painting; tops laid by it mix as one
+	rec   *Record
+}
+
+// shared is what all snapshots of a film have in common and nobody changes.
+type shared struct {
+	spec       Spec
+	W, H       int // cells
+	Cell       float64
+	N          int // ingredients
+	stride     int // floats per cell
+	tw         int // tiles in a row
+	weave      []float32
+	k, s       [][Bands]float32 // per ingredient and µm
+	ground     [Bands]float32
+	toLinear   [Bands][3]float32 // reflectance to linear sRGB
+	dryingRate []float32
+}
+
+// The cell's own figures, after 2N amounts.
+const (
+	atTop  = iota // µm in the top stratum
+	atBody        // µm in the body
+	atSet         // 0 wet, 1 set
+	atMark        // step that laid the top
+	cellFigures
+)
+
+type tile struct {
+	cells []float32
+	clock float32              // minute up to which the tile has aged
+	owner *Film                // the film that may write it; nil once shared
+	look  atomic.Pointer[look] // what it looks like, once asked while nobody can write it
+}
+
+// New makes a dry canvas.
+func New(spec Spec) *Film {
+	w := max(1, int(math.Round(spec.Width/spec.Cell)))
+	h := max(1, int(math.Round(spec.Height/spec.Cell)))
+	n := len(spec.Ingredients)
+	sh := &shared{spec: spec, W: w, H: h, Cell: spec.Cell, N: n, stride: 2*n + cellFigures,
+		tw: (w + TileSide - 1) / TileSide}
+	sh.weave = weave(spec, w, h)
+	d65 := spectrum.D65()
+	weights := d65.ReducedWeights(Bands)
+	for b := range Bands {
+		lin := spectrum.XYZ{X: weights[b][0], Y: weights[b][1], Z: weights[b][2]}.LinearRGB()
+		for c := range 3 {
+			sh.toLinear[b][c] = float32(lin[c])
+		}
+	}
+	for _, in := range spec.Ingredients {
+		var k, s [Bands]float32
+		for b, v := range d65.Reduce(&in.Coat.K, Bands) {
+			k[b] = float32(v * paint.WhiteScatter)
+		}
+		for b, v := range d65.Reduce(&in.Coat.S, Bands) {
+			s[b] = float32(v * paint.WhiteScatter)
+		}
+		sh.k, sh.s = append(sh.k, k), append(sh.s, s)
+		sh.dryingRate = append(sh.dryingRate, float32(in.Drying))
+	}
+	for b, v := range d65.Reduce(&spec.Ground, Bands) {
+		sh.ground[b] = float32(v)
+	}
+	f := &Film{shared: sh}
+	rows := (h + TileSide - 1) / TileSide
+	bare := &tile{cells: make([]float32, cellsPerTile*sh.stride)}
+	f.tiles = make([]*tile, sh.tw*rows)
+	for i := range f.tiles {
+		f.tiles[i] = bare
+	}
+	return f
+}
+
+// Snapshot returns the canvas as it is now. It shares all tiles with f until one
+// of the two writes to them.
+func (f *Film) Snapshot() *Film {
+	c := *f
+	c.rec = nil
+	c.tiles = append([]*tile(nil), f.tiles...)
+	for _, t := range f.tiles {
+		t.owner = nil
+	}
+	return &c
+}
+
+// Now is the minute of the canvas.
+func (f *Film) Now() float64 { return float64(f.now) }
+
+// Begin tells the film that step number mark begins to paint at a minute and that
+// its exchanges go into rec, which may be nil. Paint laid by one step mixes in
+// its own top stratum; what an earlier step laid becomes body beneath it.
+func (f *Film) Begin(mark int, minute float64, rec *Record) {
+	f.mark, f.now, f.rec = float32(mark+1), float32(minute), rec
+}
+
+// At moves the clock on within a step.
+func (f *Film) At(minute float64) { f.now = float32(minute) }
+
+// Bytes is the memory held by tiles that prev does not hold already, for
+// reporting; prev may be nil.
+func (f *Film) Bytes(prev *Film) int {
+	var sum int
+	seen := map[*tile]bool{}
+	for i, t := range f.tiles {
+		if (prev == nil || prev.tiles[i] != t) && !seen[t] {
+			seen[t] = true
+			sum += 4 * len(t.cells)
+		}
+	}
+	return sum
+}
+
+// writable returns a tile that f alone owns, aged to the present minute.
+func (f *Film) writable(i int) *tile {
+	t := f.tiles[i]
+	if t.owner != f {
+		t = &tile{cells: append([]float32(nil), t.cells...), clock: t.clock, owner: f}
+		f.tiles[i] = t
+	}
+	if f.now > t.clock {
+		f.age(t)
+	}
+	return t
+}
+
+// A Reading gives the figures of one cell, for measuring.
+type Reading struct {
+	Top, Body float64 // µm
+	Set       float64 // 0-1, at the film's present minute
+	Mark      int     // the step that laid the top, or -1 for none
+}
+
+// Read reads one cell; x and y must be on the canvas.
+func (f *Film) Read(x, y int) Reading {
+	t, c := f.at(x, y)
+	o := 2 * f.N
+	set := f.agedSet(c, f.now-t.clock)
+	return Reading{float64(c[o+atTop]), float64(c[o+atBody]), float64(set), int(c[o+atMark]) - 1}
+}
+
+// Amounts adds the µm of each ingredient in a cell, both strata, to sum.
+func (f *Film) Amounts(x, y int, sum []float64) {
+	_, c := f.at(x, y)
+	for i := range f.N {
+		sum[i] += float64(c[i] + c[f.N+i])
+	}
+}
+
+func (f *Film) at(x, y int) (*tile, []float32) {
+	t := f.tiles[(y/TileSide)*f.tw+x/TileSide]
+	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
+	return t, t.cells[o : o+f.stride]
+}
+
+// Volume is the wet paint on the whole canvas in ml.
+func (f *Film) Volume() float64 {
+	var sum float64
+	f.each(func(_, _ int, c []float32) {
+		sum += float64(c[2*f.N+atTop] + c[2*f.N+atBody])
+	})
+	return sum * f.MlPerMicron()
+}
+
+// MlPerMicron is the volume of one cell covered 1 µm thick, ml.
+func (f *Film) MlPerMicron() float64 { return f.CellArea() * 1e-6 }
+
+// CellArea is the area of a cell, mm².
+func (f *Film) CellArea() float64 { return f.spec.Cell * f.spec.Cell }
+
+func (f *Film) each(do func(x, y int, c []float32)) {
+	for y := range f.H {
+		for x := range f.W {
+			_, c := f.at(x, y)
+			do(x, y, c)
+		}
+	}
+}
+
+// Coat lays an even wet coat of the given µm of each ingredient wherever inside
+// says so; it is how a base coat goes on.
+func (f *Film) Coat(amounts []float64, inside func(x, y int) bool) {
+	var total float32
+	for _, a := range amounts {
+		total += float32(a)
+	}
+	if total == 0 {
+		return
+	}
+	for y := range f.H {
+		for x := range f.W {
+			if !inside(x, y) {
+				continue
+			}
+			t := f.writable((y/TileSide)*f.tw + x/TileSide)
+			o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
+			c := t.cells[o : o+f.stride]
+			// A rubbed-in coat lies deeper in the valleys of the weave.
+			deep := 1.25 - 0.5*f.weave[y*f.W+x]
+			for i, a := range amounts {
+				c[f.N+i] += float32(a) * deep
+			}
+			c[2*f.N+atBody] += total * deep
+		}
+	}
+}
+
+// weave makes the height of the surface per cell, 0 in a valley and 1 on a crest.
+func weave(spec Spec, w, h int) []float32 {
+	out := make([]float32, w*h)
+	for y := range h {
+		for x := range w {
+			mx, my := (float64(x)+0.5)*spec.Cell, (float64(y)+0.5)*spec.Cell
+			var v float64
+			if th := spec.Surface.Thread; th > 0 {
+				// Threads wander a little; over and under alternate.
+				wx := mx + 0.5*th*(Noise(spec.Seed+1, mx/23, my/9)-0.5)
+				wy := my + 0.5*th*(Noise(spec.Seed+2, mx/9, my/23)-0.5)
+				warp, weft := math.Cos(2*math.Pi*wx/th), math.Cos(2*math.Pi*wy/th)
+				v = 0.5 + 0.25*(warp+weft)
+				v = 0.7*v + 0.3*Noise(spec.Seed+3, mx/0.9, my/0.9)
+			} else {
+				v = 0.5*Noise(spec.Seed+3, mx/1.1, my/1.1) + 0.5*Noise(spec.Seed+4, mx/4, my/4)
+			}
+			out[y*w+x] = float32(min(1, max(0, v)))
+		}
+	}
+	return out
+}

@@ -1,0 +1,170 @@
+package film
+
+import (
+	"math"
+	"runtime"
+	"sync"
+
+	"proxenos/core/paint"
+	"proxenos/core/spectrum"
+)
+
+// A look is what a tile shows: linear sRGB and the height of the wet film.
+type look struct {
+	rgb  [cellsPerTile][3]float32
+	high [cellsPerTile]float32 // µm
+}
+
+// inks holds, for one stratum, K and S per µm in each band.
+type inks struct{ k, s [Bands]float32 }
+
+// A Mixture is a combination of ingredients as the film's own bands see it; it
+// is how colours are compared with what lies on the canvas.
+func (f *Film) Mixture(amounts []float32) spectrum.Lab {
+	var m inks
+	if f.stir(amounts, &m) == 0 {
+		return spectrum.Lab{}
+	}
+	var rgb [3]float32
+	for b := range Bands {
+		q := float64(m.k[b] / max(m.s[b], 1e-9))
+		f.shine(&rgb, b, float32(1+q-math.Sqrt(q*q+2*q)))
+	}
+	return labOf(rgb)
+}
+
+func (f *Film) stir(amounts []float32, m *inks) (total float32) {
+	for i, a := range amounts {
+		if a <= 0 {
+			continue
+		}
+		total += a
+		k, s := &f.k[i], &f.s[i]
+		for b := range Bands {
+			m.k[b] += a * k[b]
+			m.s[b] += a * s[b]
+		}
+	}
+	return total
+}
+
+// shine adds band b of inner reflectance r, as the eye sees it, to a colour.
+func (f *Film) shine(rgb *[3]float32, b int, r float32) {
+	seen := float32(paint.Surface(float64(r)))
+	for c := range 3 {
+		rgb[c] += f.toLinear[b][c] * seen
+	}
+}
+
+// over is the finite-film formula for a stratum whose K and S are sums over its
+// thickness, so that h is already in them.
+func over(kh, sh, rg float32) float32 {
+	if sh < 1e-6 {
+		return rg * exp32(-2*kh)
+	}
+	q := kh / sh
+	x2 := 2 * sh * float32(math.Sqrt(float64(q*(q+2)))) // 2·b·S·h
+	if x2 < 1e-4 {
+		return (rg + (1-rg)*sh) / (1 + (1-rg)*sh)
+	}
+	a := 1 + q
+	bb := x2 / (2 * sh)
+	if x2 > 14 { // opaque
+		return a - bb
+	}
+	e := exp32(-x2)
+	bcoth := bb * (1 + e) / (1 - e)
+	return (1 - rg*(a-bcoth)) / (a - rg + bcoth)
+}
+
+// exp32 is e^x for x <= 0 to five figures, which is all that a picture needs.
+func exp32(x float32) float32 {
+	if x < -80 {
+		return 0
+	}
+	y := x * 1.44269504
+	n := float32(math.Floor(float64(y)))
+	r := (y - n) * 0.693147181
+	p := 1 + r*(1+r*(0.5+r*(0.16666667+r*(0.041666667+r*(0.0083333333+r*0.0013888889)))))
+	return p * math.Float32frombits(uint32(int32(n)+127)<<23)
+}
+
+// colour is the linear sRGB of a cell without relief.
+func (f *Film) colour(c []float32) [3]float32 {
+	n := f.N
+	var top, body inks
+	wetTop := f.stir(c[:n], &top)
+	wetBody := f.stir(c[n:2*n], &body)
+	var rgb [3]float32
+	for b := range Bands {
+		r := f.ground[b]
+		if wetBody > 0 {
+			r = over(body.k[b], body.s[b], r)
+		}
+		if wetTop > 0 {
+			r = over(top.k[b], top.s[b], r)
+		}
+		f.shine(&rgb, b, r)
+	}
+	return rgb
+}
+
+// Colour is the colour that the eye sees at a cell, without relief.
+func (f *Film) Colour(x, y int) spectrum.Lab {
+	t, c := f.at(x, y)
+	if l := t.look.Load(); l != nil {
+		return labOf(l.rgb[(y%TileSide)*TileSide+x%TileSide])
+	}
+	return labOf(f.colour(c))
+}
+
+// TopColour is the colour that the top stratum of a cell would have in a thick
+// layer: what the paint there has become, whatever shows through it.
+func (f *Film) TopColour(x, y int) spectrum.Lab {
+	_, c := f.at(x, y)
+	return f.Mixture(c[:f.N])
+}
+
+func labOf(rgb [3]float32) spectrum.Lab {
+	r, g, b := float64(rgb[0]), float64(rgb[1]), float64(rgb[2])
+	return spectrum.XYZ{
+		X: 100 * (0.4124564*r + 0.3575761*g + 0.1804375*b),
+		Y: 100 * (0.2126729*r + 0.7151522*g + 0.0721750*b),
+		Z: 100 * (0.0193339*r + 0.1191920*g + 0.9503041*b),
+	}.Lab(spectrum.XYZ{X: 95.047, Y: 100, Z: 108.883})
+}
+
+// look returns what tile i shows, remembering it when nobody can write the tile.
+func (f *Film) look(i int) *look {
+	t := f.tiles[i]
+	if l := t.look.Load(); l != nil {
+		return l
+	}
+	l := new(look)
+	for j := range cellsPerTile {
+		c := t.cells[j*f.stride : (j+1)*f.stride]
+		l.rgb[j] = f.colour(c)
+		l.high[j] = c[2*f.N+atTop] + c[2*f.N+atBody]
+	}
+	if t.owner == nil {
+		t.look.Store(l)
+	}
+	return l
+}
+
+// looks computes every tile's look on all cores; the result does not depend on
+// how many there are.
+func (f *Film) looks() []*look {
+	out := make([]*look, len(f.tiles))
+	var group sync.WaitGroup
+	workers := runtime.GOMAXPROCS(0)
+	for w := range workers {
+		group.Go(func() {
+			for i := w; i < len(f.tiles); i += workers {
+				out[i] = f.look(i)
+			}
+		})
+	}
+	group.Wait()
+	return out
+}

@@ -1,0 +1,65 @@
+package film
+
+import "math"
+
+const (
+	setMinutes     = 62.0 // time for a 25 µm film of tube paint to set to 1-1/e
+	solventMinutes = 7.0  // time for solvent to leave to 1/e
+	settleMinutes  = 150.0
+)
+
+// age brings a tile up to the film's present minute: solvent leaves, the film
+// sets, and top and body settle part of the way into each other.
+func (f *Film) age(t *tile) {
+	dt := f.now - t.clock
+	t.clock = f.now
+	n := f.N
+	left := float32(math.Exp(-float64(dt) / solventMinutes))
+	settle := float32(1 - math.Exp(-float64(dt)/settleMinutes))
+	solvent := n - mediums + Solvent
+	for o := 0; o < len(t.cells); o += f.stride {
+		c := t.cells[o : o+f.stride]
+		fig := c[2*n:]
+		if fig[atTop]+fig[atBody] == 0 {
+			continue
+		}
+		fig[atSet] = f.agedSet(c, dt)
+		fig[atTop] -= c[solvent] * (1 - left)
+		fig[atBody] -= c[n+solvent] * (1 - left)
+		c[solvent] *= left
+		c[n+solvent] *= left
+		if fig[atTop] > 0 && fig[atBody] > 0 {
+			f.settle(c, fig, settle*(1-fig[atSet]))
+		}
+	}
+}
+
+// settle lets share of the thinner stratum trade places with the other, amounts kept.
+func (f *Film) settle(c, fig []float32, share float32) {
+	n := f.N
+	swap := share * min(fig[atTop], fig[atBody])
+	a, b := swap/fig[atTop], swap/fig[atBody]
+	for i := range n {
+		down, up := c[i]*a, c[n+i]*b
+		c[i] += up - down
+		c[n+i] += down - up
+	}
+}
+
+// agedSet is the set state of a cell dt minutes on: alkyd, solvent gone and fast
+// paints speed it, thickness slows it.
+func (f *Film) agedSet(c []float32, dt float32) float32 {
+	n := f.N
+	set := c[2*n+atSet]
+	wet := c[2*n+atTop] + c[2*n+atBody]
+	if dt <= 0 || wet <= 0 {
+		return set
+	}
+	var rate float32
+	for i, r := range f.dryingRate {
+		rate += (c[i] + c[n+i]) * r
+	}
+	rate /= wet
+	thick := min(2.5, max(0.6, wet/25))
+	return 1 - (1-set)*float32(math.Exp(-float64(dt*rate/(thick*setMinutes))))
+}

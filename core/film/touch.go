@@ -1,0 +1,225 @@
+package film
+
+import "math"
+
+// A Hair is one bristle, or one piece of a knife's edge, with the paint it carries.
+type Hair struct {
+	Carry []float32 // µm of each ingredient over one cell's area
+	Total float32   // their sum
+}
+
+// Keep leaves only a share of what the hair carries.
+func (h *Hair) Keep(share float32) {
+	h.Total = 0
+	for i := range h.Carry {
+		h.Carry[i] *= share
+		h.Total += h.Carry[i]
+	}
+}
+
+// Add puts µm of paint on the hair; shares are of each ingredient and sum to 1.
+func (h *Hair) Add(shares []float32, amount float32) {
+	h.Total = 0
+	for i := range h.Carry {
+		h.Carry[i] += shares[i] * amount
+		h.Total += h.Carry[i]
+	}
+}
+
+// A Press is how a hair meets the canvas.
+type Press struct {
+	Reach    float32 // how deep below the crests of the surface it gets, µm
+	Dig      float32 // how deep it stirs wet paint, µm
+	Lay      float32 // what it lays when full, µm a pass
+	Uptake   float32 // share of stirred paint that an empty hair takes up
+	Capacity float32 // what it holds when full, µm over a cell
+	Roll     bool    // a roll of paint on a knife's edge: lays whole or not at all
+}
+
+const (
+	slipFrom   = 60.0 // µm of unset paint on which marks begin to slide
+	slipTo     = 150.0
+	contactFog = 14.0 // µm over which contact fades at the edge of its reach
+)
+
+// Touch lets one hair exchange paint with one cell. A cell off the canvas is
+// ignored. After it, hair and cell together hold what they held before.
+//
+// The hair reaches the high points of the surface first; it stirs the wet film
+// down to Dig, less where it has set; it takes up a share of what it stirred,
+// less the fuller it is; it lays paint, less as it empties, on a thirsty ground
+// and on a thick slippery film; and what was stirred mixes with what was laid.
+func (f *Film) Touch(x, y int, h *Hair, p *Press) {
+	if uint(x) >= uint(f.W) || uint(y) >= uint(f.H) {
+		return
+	}
+	n := f.N
+	cellAt := y*f.W + x
+	ti := (y/TileSide)*f.tw + x/TileSide
+	t := f.tiles[ti]
+	if t.owner != f || t.clock < f.now {
+		t = f.writable(ti)
+	}
+	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
+	c := t.cells[o : o+f.stride]
+	fig := c[2*n : 2*n+cellFigures]
+	top, body := c[:n], c[n:2*n]
+	carry := h.Carry[:n]
+
+	wetTop, wetBody := fig[atTop], fig[atBody]
+	wet := wetTop + wetBody
+	valley := float32(f.spec.Surface.Depth)*(1-f.weave[cellAt]) - 0.8*wet
+	contact := float32(1)
+	if valley > p.Reach {
+		contact = 1 - (valley-p.Reach)/contactFog
+		if contact <= 0 {
+			return
+		}
+	}
+	full := h.Total / p.Capacity
+	if full > 1 {
+		full = 1
+	}
+
+	// What can be stirred: the top first, then the body.
+	stir := p.Dig * contact * (1 - fig[atSet])
+	var fromTop, fromBody float32 // as shares of each stratum
+	if stir >= wetTop {
+		if wetTop > 0 {
+			fromTop = 1
+		}
+		if wetBody > 0 {
+			fromBody = min(1, (stir-wetTop)/wetBody)
+		}
+	} else {
+		fromTop = stir / wetTop
+	}
+	take := p.Uptake * (1 - full) * contact
+	lay := p.Lay * contact * root(full)
+	if p.Roll {
+		lay = p.Lay * contact
+	}
+	if wet > slipFrom {
+		slip := (wet - slipFrom) / (slipTo - slipFrom) * (1 - fig[atSet])
+		lay *= 1 - 0.75*min(1, slip)
+	} else if wet < 5 {
+		lay *= 1 - float32(f.spec.Surface.Thirst)*(1-wet/5)
+	}
+	if lay > h.Total {
+		lay = h.Total
+	}
+	var give float32
+	if h.Total > 0 {
+		give = lay / h.Total
+	}
+
+	// Paint of this step mixes as one; what an earlier step left becomes body.
+	keepTop, sink := 1-fromTop, float32(0)
+	if fig[atMark] != f.mark {
+		keepTop, sink = 0, 1-fromTop
+		fig[atMark] = f.mark
+	}
+	var newTop, newBody, newCarry, taken float32
+	for i := range carry {
+		ti, bi, ci := top[i], body[i], carry[i]
+		stirred := ti*fromTop + bi*fromBody
+		up, down := stirred*take, ci*give
+		nt := ti*keepTop + stirred - up + down
+		nb := bi*(1-fromBody) + ti*sink
+		nc := ci - down + up
+		top[i], body[i], carry[i] = nt, nb, nc
+		newTop += nt
+		newBody += nb
+		newCarry += nc
+		taken += up
+	}
+	if newTop > TopMost {
+		spill := (newTop - TopMost) / newTop
+		for i := range top {
+			d := top[i] * spill
+			top[i] -= d
+			body[i] += d
+		}
+		newBody += newTop - TopMost
+		newTop = TopMost
+	}
+	h.Total = newCarry
+	fig[atTop], fig[atBody] = newTop, newBody
+	if after := newTop + newBody; lay > 0 && after > 0 {
+		fig[atSet] *= max(0, 1-lay/after) // fresh paint has not set
+	}
+	if f.rec != nil {
+		f.rec.add(cellAt, lay, taken)
+	}
+}
+
+func root(x float32) float32 {
+	// x^0.75 by two square roots.
+	s := float32(math.Sqrt(float64(x)))
+	return s * float32(math.Sqrt(float64(s)))
+}
+
+// Blot lays a towel on a cell for some minutes: oil and solvent go into it toward
+// a floor, the film consolidates and sets. press is 0-1, how well the towel lies.
+// It returns the µm taken off.
+func (f *Film) Blot(x, y int, minutes, press float64) float64 {
+	if uint(x) >= uint(f.W) || uint(y) >= uint(f.H) {
+		return 0
+	}
+	t := f.writable((y/TileSide)*f.tw + x/TileSide)
+	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
+	c := t.cells[o : o+f.stride]
+	n, paints := f.N, f.N-mediums
+	reach := float32(press * (1 - math.Exp(-minutes/5)))
+	var off float32
+	for stratum := range 2 {
+		s := c[stratum*n : (stratum+1)*n]
+		var sum float32
+		for i := range s {
+			share := 0.14 * reach // tube paint gives up some of its own oil
+			switch i - paints {
+			case Oil:
+				share = 0.8 * reach
+			case Alkyd:
+				share = 0.6 * reach
+			case Solvent:
+				share = 0.95 * reach
+			}
+			off += s[i] * share
+			s[i] -= s[i] * share
+			sum += s[i]
+		}
+		c[2*n+stratum] = sum
+	}
+	fig := c[2*n:]
+	fig[atSet] += (0.75 - min(0.75, fig[atSet])) * reach
+	return float64(off)
+}
+
+// Scrape takes off all wet paint of a cell but what sits in the weave, as far as
+// firm (0-1) presses, and returns the µm taken off.
+func (f *Film) Scrape(x, y int, firm float64) float64 {
+	if uint(x) >= uint(f.W) || uint(y) >= uint(f.H) {
+		return 0
+	}
+	t := f.writable((y/TileSide)*f.tw + x/TileSide)
+	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
+	c := t.cells[o : o+f.stride]
+	n := f.N
+	wet := c[2*n+atTop] + c[2*n+atBody]
+	stays := float32(f.spec.Surface.Depth)*(1-f.weave[y*f.W+x])*0.35 + 1
+	if wet <= stays {
+		return 0
+	}
+	off := (wet - stays) * float32(firm)
+	keep := (wet - off) / wet
+	for i := range n { // what is left is smeared into one
+		c[n+i] = (c[i] + c[n+i]) * keep
+		c[i] = 0
+	}
+	c[2*n+atBody], c[2*n+atTop] = wet*keep, 0
+	if f.rec != nil {
+		f.rec.add(y*f.W+x, 0, off)
+	}
+	return float64(off)
+}

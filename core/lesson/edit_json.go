@@ -1,0 +1,105 @@
+package lesson
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"reflect"
+)
+
+// EditKinds lists every edit under the name it has in JSON.
+var editKinds = map[string]reflect.Type{
+	"move":    reflect.TypeFor[Move](),
+	"minutes": reflect.TypeFor[SetMinutes](),
+	"part":    reflect.TypeFor[SetPart](),
+	"parts":   reflect.TypeFor[replaceParts](),
+	"insert":  reflect.TypeFor[Insert](),
+	"remove":  reflect.TypeFor[Remove](),
+	"change":  reflect.TypeFor[Change](),
+	"accept":  reflect.TypeFor[Accept](),
+	"reopen":  reflect.TypeFor[Reopen](),
+	"all":     reflect.TypeFor[All](),
+}
+
+// EditTypes returns the Go type of every edit by its name in JSON, for those who
+// describe the format.
+func EditTypes() map[string]reflect.Type {
+	out := map[string]reflect.Type{}
+	for name, t := range editKinds {
+		out[name] = t
+	}
+	return out
+}
+
+// EncodeEdit writes an edit as {"edit": name, ...its fields}.
+func EncodeEdit(e Edit) (json.RawMessage, error) {
+	for name, t := range editKinds {
+		if reflect.TypeOf(e) != t {
+			continue
+		}
+		if all, ok := e.(All); ok {
+			list := make([]json.RawMessage, len(all))
+			for i, one := range all {
+				var err error
+				if list[i], err = EncodeEdit(one); err != nil {
+					return nil, err
+				}
+			}
+			return json.Marshal(map[string]any{"edit": name, "edits": list})
+		}
+		body, err := json.Marshal(e)
+		if err != nil {
+			return nil, err
+		}
+		head := fmt.Appendf(nil, `{"edit":%q,`, name)
+		return append(head, body[1:]...), nil
+	}
+	return nil, fmt.Errorf("edit %T has no name in the format", e)
+}
+
+// DecodeEdit reads what [EncodeEdit] wrote. It bounds nesting to three levels.
+func DecodeEdit(data []byte) (Edit, error) { return decodeEdit(data, 3) }
+
+func decodeEdit(data []byte, depth int) (Edit, error) {
+	var head struct {
+		Edit  string            `json:"edit"`
+		Edits []json.RawMessage `json:"edits"`
+	}
+	if err := json.Unmarshal(data, &head); err != nil {
+		return nil, Faults{{"edit", "is not readable (" + err.Error() + ")", `write {"edit": "move", ...}`}}
+	}
+	t, ok := editKinds[head.Edit]
+	if !ok {
+		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use move, minutes, part, insert, remove, change, accept, reopen or all"}}
+	}
+	if head.Edit == "all" {
+		if depth == 0 || len(head.Edits) > 200 {
+			return nil, Faults{{"edits", "are nested too deep or too many", "send at most 200, in one list"}}
+		}
+		var all All
+		for _, one := range head.Edits {
+			e, err := decodeEdit(one, depth-1)
+			if err != nil {
+				return nil, err
+			}
+			all = append(all, e)
+		}
+		return all, nil
+	}
+	var fields map[string]json.RawMessage
+	if err := json.Unmarshal(data, &fields); err != nil {
+		return nil, err
+	}
+	delete(fields, "edit")
+	body, err := json.Marshal(fields)
+	if err != nil {
+		return nil, err
+	}
+	e := reflect.New(t)
+	d := json.NewDecoder(bytes.NewReader(body))
+	d.DisallowUnknownFields()
+	if err := d.Decode(e.Interface()); err != nil {
+		return nil, explain(body, err)
+	}
+	return e.Elem().Interface().(Edit), nil
+}

@@ -1,0 +1,293 @@
+// Package lesson holds a lesson as one value: the picture in planes and zones,
+// the palette with its mixtures, and the script of steps from back to front. It
+// also holds the typed edits that change a lesson, and its interchange format.
+//
+// A lesson is immutable once made: edits return a new one. Lengths on the canvas
+// are mm from the top left corner, x to the right and y down; distances in the
+// scene are metres; film thickness is µm; time is minutes.
+//
+// The struct tags minimum, maximum, enum and so on are the only place where the
+// bounds of the format stand: [Check] enforces them and the published JSON
+// Schema is generated from them.
+package lesson
+
+// Format is the version of the interchange format.
+const Format = 1
+
+// A Lesson is everything an instructor decides before a session.
+type Lesson struct {
+	Format   int         `json:"format" minimum:"1" maximum:"1" doc:"Version of this format."`
+	Title    string      `json:"title" minLength:"1" maxLength:"120" doc:"What the picture is called."`
+	About    string      `json:"about" maxLength:"2000" doc:"A few words for the mood."`
+	Level    Level       `json:"level" enum:"first,some,experienced" doc:"Whom the lesson is for."`
+	Method   Method      `json:"method" enum:"wet-base,direct,ladder,rub-and-blot,dry-block-in,layered" doc:"House method: sets defaults and decides which rules speak."`
+	Session  float64     `json:"session" minimum:"10" maximum:"600" doc:"Minutes of painting time in the session."`
+	Seed     int         `json:"seed" minimum:"0" maximum:"1000000" doc:"Variation of the hand: another seed, another painting of the same lesson."`
+	Support  Support     `json:"support"`
+	Ground   Ground      `json:"ground"`
+	Base     Base        `json:"base"`
+	Light    Light       `json:"light"`
+	View     View        `json:"view"`
+	Palette  []string    `json:"palette" minItems:"1" maxItems:"16" doc:"Keys of the paints laid out."`
+	Mixtures []Mixture   `json:"mixtures" minItems:"1" maxItems:"60"`
+	Tools    []Tool      `json:"tools" minItems:"1" maxItems:"40"`
+	Planes   []Plane     `json:"planes" minItems:"1" maxItems:"12" doc:"Depths, farthest first."`
+	Zones    []Zone      `json:"zones" minItems:"1" maxItems:"120"`
+	Steps    []Step      `json:"steps" minItems:"1" maxItems:"500" doc:"The script, in painting order."`
+	Accepted []OnPurpose `json:"accepted" maxItems:"200" doc:"Findings the instructor accepts, with the reason."`
+}
+
+// Level says whom a lesson is for.
+type Level string
+
+// Method is a house method: one of the recorded ways to run a session.
+type Method string
+
+// Support is what is painted on.
+type Support struct {
+	Width   float64 `json:"width" minimum:"50" maximum:"1500" doc:"mm"`
+	Height  float64 `json:"height" minimum:"50" maximum:"1500" doc:"mm"`
+	Surface Surface `json:"surface" enum:"canvas,fine-canvas,linen,gesso-panel,smooth-panel"`
+}
+
+// Surface is the texture of a support.
+type Surface string
+
+// Ground is the dry colour under everything.
+type Ground struct {
+	Name string `json:"name" minLength:"1" maxLength:"60"`
+	Tone []Part `json:"tone" minItems:"1" maxItems:"6" doc:"The paints of the dry ground, in parts."`
+}
+
+// Base is the thin wet coat that goes on before painting.
+type Base struct {
+	Kind      BaseKind `json:"kind" enum:"none,white,clear" doc:"White paint, clear medium, or nothing."`
+	Thickness float64  `json:"thickness" minimum:"0" maximum:"200" doc:"µm of wet film; 8-15 is usual."`
+	Zones     []string `json:"zones" maxItems:"120" doc:"Where it goes; empty means everywhere."`
+}
+
+// BaseKind is what a wet base coat is made of.
+type BaseKind string
+
+// Light is the one direction that light comes from.
+type Light struct {
+	From   float64 `json:"from" minimum:"0" maximum:"360" doc:"Bearing on the picture in degrees: 0 from above, 90 from the right, 270 from the left."`
+	Height float64 `json:"height" minimum:"0" maximum:"90" doc:"Degrees above the horizon."`
+}
+
+// View is how the painter looks at the scene.
+type View struct {
+	Horizon float64 `json:"horizon" minimum:"0" maximum:"1500" doc:"mm from the top edge."`
+	Eye     float64 `json:"eye" minimum:"0.2" maximum:"500" doc:"Height of the eye over the ground or water, m."`
+}
+
+// Mixture is a named recipe.
+type Mixture struct {
+	ID    string `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
+	Name  string `json:"name" minLength:"1" maxLength:"60"`
+	Parts []Part `json:"parts" minItems:"1" maxItems:"8"`
+}
+
+// Part is a share of one paint by volume.
+type Part struct {
+	Paint string  `json:"paint" maxLength:"40" doc:"Key of a paint of the catalogue."`
+	Parts float64 `json:"parts" minimum:"0.01" maximum:"100"`
+}
+
+// ToolKind is what kind of thing the painter holds.
+type ToolKind string
+
+// Tool is one brush, knife or cloth.
+type Tool struct {
+	ID    string   `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
+	Kind  ToolKind `json:"kind" enum:"flat,soft-flat,filbert,round,fan,mop,liner,knife,towel"`
+	Width float64  `json:"width" minimum:"0.5" maximum:"150" doc:"mm across the hairs or along the blade."`
+}
+
+// Plane is a depth of the scene.
+type Plane struct {
+	ID       string  `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
+	Name     string  `json:"name" minLength:"1" maxLength:"60"`
+	Distance float64 `json:"distance" minimum:"0.5" maximum:"200000" doc:"m from the eye."`
+}
+
+// ZoneKind is what a shape stands for.
+type ZoneKind string
+
+// The kinds of zone.
+const (
+	Sky       ZoneKind = "sky"
+	CloudBank ZoneKind = "cloud-bank"
+	Ridge     ZoneKind = "ridge"
+	TreeLine  ZoneKind = "tree-line"
+	Tree      ZoneKind = "tree"
+	Water     ZoneKind = "water"
+	Bank      ZoneKind = "bank"
+	Field     ZoneKind = "field"
+	Path      ZoneKind = "path"
+	Grass     ZoneKind = "grass"
+	Building  ZoneKind = "building"
+)
+
+// Zone is a shape in a plane.
+type Zone struct {
+	ID      string   `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
+	Name    string   `json:"name" minLength:"1" maxLength:"60"`
+	Plane   string   `json:"plane" maxLength:"40"`
+	Kind    ZoneKind `json:"kind" enum:"sky,cloud-bank,ridge,tree-line,tree,water,bank,field,path,grass,building"`
+	Outline []Point  `json:"outline" minItems:"3" maxItems:"300" doc:"Closed outline, mm."`
+	Ragged  float64  `json:"ragged" minimum:"0" maximum:"30" doc:"How far the hand wanders from the outline, mm."`
+}
+
+// Point is a place on the canvas, mm from its top left corner.
+type Point struct {
+	X float64 `json:"x" minimum:"0" maximum:"1500"`
+	Y float64 `json:"y" minimum:"0" maximum:"1500"`
+}
+
+// Step is one thing to do, as the instructor would say it.
+type Step struct {
+	ID        string    `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
+	Zone      string    `json:"zone" maxLength:"40" doc:"Which zone; empty only for a wait."`
+	Where     Where     `json:"where" enum:"whole,crest,foot,upper,lower,lit,shaded,left,right,middle"`
+	Technique Technique `json:"technique" enum:"criss-cross,long-pull,feather,tap,fluff,knife-break,knife-line,pull-down,push-up,liner-pull,double-load,cut-in,blot,scrape,wait"`
+	Tool      string    `json:"tool" maxLength:"40" doc:"Which tool; empty only for a wait."`
+	Mixtures  []string  `json:"mixtures" maxItems:"3" doc:"Which mixtures: several grade from top to bottom, or fill the two sides of a double load."`
+	Load      Load      `json:"load" enum:"thin,light,medium,full,heavy"`
+	Pressure  Pressure  `json:"pressure" enum:"barely,light,medium,firm"`
+	Medium    Medium    `json:"medium"`
+	Care      Care      `json:"care" enum:"carry-on,wipe,rinse-damp,rinse-dry,fresh" doc:"What is done to the tool before the step."`
+	Cover     float64   `json:"cover" minimum:"0.02" maximum:"3" doc:"How thoroughly the place is worked: 1 covers it once."`
+	Minutes   float64   `json:"minutes" minimum:"0.5" maximum:"240"`
+	Words     string    `json:"words" maxLength:"600" doc:"What the student is told."`
+}
+
+// Where is a part of a zone.
+type Where string
+
+// Technique is a kind of mark.
+type Technique string
+
+// The techniques.
+const (
+	CrissCross Technique = "criss-cross"
+	LongPull   Technique = "long-pull"
+	Feather    Technique = "feather"
+	Tap        Technique = "tap"
+	Fluff      Technique = "fluff"
+	KnifeBreak Technique = "knife-break"
+	KnifeLine  Technique = "knife-line"
+	PullDown   Technique = "pull-down"
+	PushUp     Technique = "push-up"
+	LinerPull  Technique = "liner-pull"
+	DoubleLoad Technique = "double-load"
+	CutIn      Technique = "cut-in"
+	Blot       Technique = "blot"
+	Scrape     Technique = "scrape"
+	Wait       Technique = "wait"
+)
+
+// Load is how much paint the tool carries.
+type Load string
+
+// Pressure is how hard the hand presses.
+type Pressure string
+
+// Care is what is done to a tool before a step.
+type Care string
+
+// Medium is what the paint is let down with, in percent of the whole volume.
+type Medium struct {
+	Solvent float64 `json:"solvent" minimum:"0" maximum:"80"`
+	Oil     float64 `json:"oil" minimum:"0" maximum:"60"`
+	Alkyd   float64 `json:"alkyd" minimum:"0" maximum:"60"`
+}
+
+// Total is the share of medium in the paint, percent.
+func (m Medium) Total() float64 { return m.Solvent + m.Oil + m.Alkyd }
+
+// Fat is the share of oil and alkyd that stays in the film, percent.
+func (m Medium) Fat() float64 {
+	rest := 100 - m.Solvent
+	if rest <= 0 {
+		return 0
+	}
+	return 100 * (m.Oil + m.Alkyd) / rest
+}
+
+// OnPurpose is a finding that the instructor accepts.
+type OnPurpose struct {
+	Rule   string `json:"rule" minLength:"1" maxLength:"60"`
+	Where  string `json:"where" maxLength:"100" doc:"The step, or the planes, that the finding is about."`
+	Reason string `json:"reason" minLength:"1" maxLength:"400"`
+}
+
+// Step returns the place of a step in the script, or -1.
+func (l *Lesson) Step(id string) int {
+	return index(l.Steps, id, func(s *Step) string { return s.ID })
+}
+
+// Mixture returns a mixture by its id.
+func (l *Lesson) Mixture(id string) (Mixture, bool) {
+	return find(l.Mixtures, id, func(m *Mixture) string { return m.ID })
+}
+
+// Tool returns a tool by its id.
+func (l *Lesson) Tool(id string) (Tool, bool) {
+	return find(l.Tools, id, func(t *Tool) string { return t.ID })
+}
+
+// Zone returns a zone by its id.
+func (l *Lesson) Zone(id string) (Zone, bool) {
+	return find(l.Zones, id, func(z *Zone) string { return z.ID })
+}
+
+// Plane returns the place of a plane in the order of depth, farthest first, or -1.
+func (l *Lesson) Plane(id string) int {
+	return index(l.Planes, id, func(p *Plane) string { return p.ID })
+}
+
+// PlaneOf returns the place in depth of the plane that a step paints, or -1 for
+// a step without a zone.
+func (l *Lesson) PlaneOf(s Step) int {
+	z, ok := l.Zone(s.Zone)
+	if !ok {
+		return -1
+	}
+	return l.Plane(z.Plane)
+}
+
+// Minutes is the length of the script.
+func (l *Lesson) Minutes() float64 {
+	var sum float64
+	for _, s := range l.Steps {
+		sum += s.Minutes
+	}
+	return sum
+}
+
+// Start returns the minute at which step i begins; i may be len(Steps).
+func (l *Lesson) Start(i int) float64 {
+	var sum float64
+	for _, s := range l.Steps[:i] {
+		sum += s.Minutes
+	}
+	return sum
+}
+
+func index[T any](list []T, id string, key func(*T) string) int {
+	for i := range list {
+		if key(&list[i]) == id {
+			return i
+		}
+	}
+	return -1
+}
+
+func find[T any](list []T, id string, key func(*T) string) (T, bool) {
+	if i := index(list, id, key); i >= 0 {
+		return list[i], true
+	}
+	var none T
+	return none, false
+}

@@ -1,0 +1,131 @@
+package lesson
+
+import (
+	"fmt"
+	"strings"
+)
+
+// A Phrase is a piece of a step's sentence. Slot names the field of the step that
+// it stands for, or is empty for the words between.
+type Phrase struct {
+	Text string `json:"text"`
+	Slot string `json:"slot" enum:",tool,load,pressure,technique,mixtures,where,zone,care,medium,minutes"`
+}
+
+// Sentence says a step as an instructor would, in phrases.
+func Sentence(l *Lesson, s Step) []Phrase {
+	w := Words()
+	var out []Phrase
+	say := func(text, slot string) { out = append(out, Phrase{text, slot}) }
+	minutes := fmt.Sprintf("%g min", s.Minutes)
+	if s.Technique == Wait {
+		say("Let it set and ", "")
+		say(name(w.techniqueTerms(), string(s.Technique)), "technique")
+		say(", ", "")
+		say(minutes, "minutes")
+		say(".", "")
+		return out
+	}
+	zone := s.Zone
+	if z, ok := l.Zone(s.Zone); ok {
+		zone = "the " + strings.ToLower(z.Name)
+	}
+	tool := s.Tool
+	if t, ok := l.Tool(s.Tool); ok {
+		tool = l.toolName(t)
+	}
+	say("With the ", "")
+	say(tool, "tool")
+	if len(s.Mixtures) > 0 {
+		say(", ", "")
+		say(name(w.Loads, string(s.Load)), "load")
+	}
+	say(", ", "")
+	say(name(w.Pressures, string(s.Pressure)), "pressure")
+	say(", ", "")
+	say(s.Technique.Info().Name, "technique")
+	if len(s.Mixtures) > 0 {
+		say(" ", "")
+		var names []string
+		for _, id := range s.Mixtures {
+			n := id
+			if m, ok := l.Mixture(id); ok {
+				n = strings.ToLower(m.Name)
+			}
+			names = append(names, n)
+		}
+		joint := " into "
+		if s.Technique == DoubleLoad {
+			joint = " and "
+		}
+		say(strings.Join(names, joint), "mixtures")
+		say(" over ", "")
+	} else {
+		say(" ", "")
+	}
+	say(name(w.Wheres, string(s.Where)), "where")
+	say(" ", "")
+	say(zone, "zone")
+	say(", ", "")
+	say(minutes, "minutes")
+	say(". The brush is ", "")
+	if t, ok := l.Tool(s.Tool); ok && (t.Kind == "knife" || t.Kind == "towel") {
+		out[len(out)-1].Text = ". The " + string(t.Kind) + " is "
+	}
+	say(name(w.Cares, string(s.Care)), "care")
+	if len(s.Mixtures) > 0 {
+		say(", the paint ", "")
+		say(MediumName(s.Medium), "medium")
+	}
+	say(".", "")
+	return out
+}
+
+// Say returns the sentence of a step as plain text.
+func Say(l *Lesson, s Step) string {
+	var b strings.Builder
+	for _, p := range Sentence(l, s) {
+		b.WriteString(p.Text)
+	}
+	return b.String()
+}
+
+// MediumName says how the paint is let down.
+func MediumName(m Medium) string {
+	for _, t := range Words().Mediums {
+		if t.Medium == m {
+			return t.Name
+		}
+	}
+	return fmt.Sprintf("with %g%% medium", m.Total())
+}
+
+// ToolName says a tool with its size: "25 mm flat".
+func (l *Lesson) toolName(t Tool) string {
+	return fmt.Sprintf("%g mm %s", t.Width, name(Words().Tools, string(t.Kind)))
+}
+
+// ToolName says the tool of a step for people; empty when it has none.
+func (l *Lesson) ToolName(id string) string {
+	if t, ok := l.Tool(id); ok {
+		return l.toolName(t)
+	}
+	return ""
+}
+
+func (w Vocabulary) techniqueTerms() []Term {
+	var out []Term
+	for _, t := range w.Techniques {
+		out = append(out, Term{string(t.Technique), t.Name, t.Meaning})
+	}
+	return out
+}
+
+func name(terms []Term, id string) string {
+	for _, t := range terms {
+		if t.ID == id {
+			return t.Name
+		}
+	}
+	return id
+}

@@ -1,0 +1,149 @@
+package lesson
+
+// A Term is a word of the craft: how a sentence says it and what it means.
+type Term struct {
+	ID      string `json:"id"`
+	Name    string `json:"name"`
+	Meaning string `json:"meaning"`
+}
+
+// TechniqueInfo is what the craft knows of a technique.
+type TechniqueInfo struct {
+	Technique Technique  `json:"technique"`
+	Name      string     `json:"name"`    // as a verb: "criss-cross"
+	Meaning   string     `json:"meaning"` // the motion and what it is for
+	Kinds     []ToolKind `json:"kinds"`   // tools that can do it
+	Least     int        `json:"least"`   // fewest mixtures
+	Most      int        `json:"most"`    // most mixtures
+}
+
+var techniques = []TechniqueInfo{
+	{CrissCross, "criss-cross", "Overlapping X strokes with a large flat, pressing less toward the bottom: a sky that grades by itself on the wet base.", []ToolKind{"flat", "soft-flat"}, 1, 3},
+	{LongPull, "pull long and level", "One level pull from the edge inward: still water, flat ground.", []ToolKind{"flat", "soft-flat", "filbert"}, 1, 3},
+	{Feather, "feather", "Barely touching, across the join, with a clean soft brush: merges two colours and softens an edge.", []ToolKind{"soft-flat", "mop", "fan"}, 0, 0},
+	{Tap, "tap", "Straight on, hairs opened, only the corner: distant woods, foliage, bushes.", []ToolKind{"flat", "filbert", "fan", "round"}, 1, 3},
+	{Fluff, "fluff and base-blend", "Small turning touches that keep the top edge, then the base swept level: cloud volume, mist.", []ToolKind{"filbert", "mop", "round"}, 1, 3},
+	{KnifeBreak, "break off the knife", "A roll of paint on the knife's edge, no pressure, so that it breaks over the surface: rock light, bark, walls, sunlit slopes.", []ToolKind{"knife"}, 1, 3},
+	{KnifeLine, "touch in knife lines", "The edge of the knife touched and dragged a little, level: water line, glitter, roof edge.", []ToolKind{"knife"}, 1, 2},
+	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope.", []ToolKind{"flat", "soft-flat", "filbert"}, 1, 3},
+	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{"fan", "filbert", "flat", "round"}, 1, 3},
+	{LinerPull, "pull with the liner", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{"liner", "round"}, 1, 2},
+	{DoubleLoad, "stroke double-loaded", "One colour on each side of the brush, one pull: trunks and posts with a lit and a shaded side.", []ToolKind{"fan", "flat", "filbert"}, 2, 2},
+	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "round"}, 1, 3},
+	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{"towel"}, 0, 0},
+	{Scrape, "scrape off", "The knife takes off all but what sits in the weave.", []ToolKind{"knife"}, 0, 0},
+	{Wait, "wait", "Let it set; paint elsewhere, stand back, or take the break.", nil, 0, 0},
+}
+
+// Info returns what the craft knows of a technique; an unknown one gives zero.
+func (t Technique) Info() TechniqueInfo {
+	for _, i := range techniques {
+		if i.Technique == t {
+			return i
+		}
+	}
+	return TechniqueInfo{}
+}
+
+// Takes reports whether the technique can be done with a kind of tool.
+func (i TechniqueInfo) Takes(kind ToolKind) bool {
+	for _, k := range i.Kinds {
+		if k == kind {
+			return true
+		}
+	}
+	return false
+}
+
+func (i TechniqueInfo) kinds() []string {
+	var out []string
+	for _, k := range i.Kinds {
+		out = append(out, string(k))
+	}
+	return out
+}
+
+// Vocabulary is the language of a step: every choice of its sentence.
+type Vocabulary struct {
+	Techniques []TechniqueInfo `json:"techniques"`
+	Wheres     []Term          `json:"wheres"`
+	Loads      []Term          `json:"loads"`
+	Pressures  []Term          `json:"pressures"`
+	Cares      []Term          `json:"cares"`
+	Mediums    []MediumTerm    `json:"mediums"`
+	Tools      []Term          `json:"tools"`
+	Methods    []Term          `json:"methods"`
+	Levels     []Term          `json:"levels"`
+}
+
+// MediumTerm is a usual way to let paint down.
+type MediumTerm struct {
+	Term
+	Medium Medium `json:"medium"`
+}
+
+// Words returns the vocabulary.
+func Words() Vocabulary {
+	return Vocabulary{
+		Techniques: techniques,
+		Wheres: []Term{
+			{"whole", "all of", "Everywhere in the zone."},
+			{"crest", "along the top of", "A band under the upper edge."},
+			{"foot", "along the foot of", "A band over the lower edge."},
+			{"upper", "the upper part of", "The upper half."},
+			{"lower", "the lower part of", "The lower half."},
+			{"lit", "the lit side of", "Where the lesson's light falls."},
+			{"shaded", "the shaded side of", "Away from the light."},
+			{"left", "the left of", "The left third."},
+			{"right", "the right of", "The right third."},
+			{"middle", "the middle of", "The middle third."},
+		},
+		Loads: []Term{
+			{"thin", "almost no paint", "The hairs are nearly empty: over wet paint such a brush takes more than it gives."},
+			{"light", "lightly loaded", "The tip of the hairs."},
+			{"medium", "well loaded", "A third of the hair length, both sides."},
+			{"full", "fully loaded", "Half of the hair length: covers wet paint."},
+			{"heavy", "heavily loaded", "As much as the tool holds: the thickest lights."},
+		},
+		Pressures: []Term{
+			{"barely", "barely touching", "The weight of the brush, held at the end of its handle."},
+			{"light", "pressing lightly", "Moves only the top of what is there."},
+			{"medium", "pressing evenly", "A working stroke."},
+			{"firm", "pressing firmly", "Mixes down into what is below."},
+		},
+		Cares: []Term{
+			{"carry-on", "as it is", "The brush goes on with what it still carries."},
+			{"wipe", "wiped", "Pulled through the towel: under a sixth stays in the hairs."},
+			{"rinse-damp", "rinsed and still damp", "Clean, but solvent in the hairs thins what follows."},
+			{"rinse-dry", "rinsed and dried", "Clean and dry: costs a minute."},
+			{"fresh", "fresh", "A clean brush that has not been used yet."},
+		},
+		Mediums: []MediumTerm{
+			{Term{"tube", "straight from the tube", "Firm paint; the thickest lights and accents."}, Medium{}},
+			{Term{"oily", "with a little oil", "A tenth of drying oil: flows, sets slowly."}, Medium{Oil: 10}},
+			{Term{"alkyd", "with a fifth of alkyd", "Flows and is touch-dry in about a day."}, Medium{Alkyd: 20}},
+			{Term{"second", "with solvent and oil", "The second layer of the ladder."}, Medium{Solvent: 18, Oil: 18}},
+			{Term{"lean", "half solvent", "A lean lay-in; the solvent leaves within minutes. Keep the room aired and the jar lidded."}, Medium{Solvent: 50}},
+			{Term{"ink", "thinned like ink", "Runs off a liner. Keep the room aired and the jar lidded."}, Medium{Solvent: 45, Oil: 15}},
+		},
+		Tools: []Term{
+			{"flat", "flat", "Square bristle brush."}, {"soft-flat", "soft flat", "Square brush of soft hair: lays over wet paint without lifting it."},
+			{"filbert", "filbert", "Flat bristle brush with a rounded end."}, {"round", "round", "Round bristle brush."},
+			{"fan", "fan", "Hairs spread like a fan."}, {"mop", "mop", "Large and very soft, for softening."},
+			{"liner", "liner", "Long thin hairs that hold ink-like paint."}, {"knife", "knife", "Painting knife. Mind the edge."},
+			{"towel", "towel", "Lint-free towel. Oily towels can heat by themselves: spread flat or keep under water in a lidded metal can."},
+		},
+		Methods: []Term{
+			{"wet-base", "wet base", "A thin wet coat over all; firm paint; darks first, then light taps on top."},
+			{"direct", "direct", "Tube paint on a dry toned ground, amount controlled by the load."},
+			{"ladder", "lean to fat", "Solvent-thin lay-in, then fatter, tube paint last."},
+			{"rub-and-blot", "rub and blot", "Generous paint, rubbed back and blotted; details on the blotted surface."},
+			{"dry-block-in", "dry block-in", "Dry acrylic shapes, then thin oil over them."},
+			{"layered", "layered", "Thin layers, dry between, over days."},
+		},
+		Levels: []Term{
+			{"first", "first steps", "Never painted in oil."}, {"some", "some practice", "A few lessons behind them."},
+			{"experienced", "experienced", "Paints on their own."},
+		},
+	}
+}

@@ -1,0 +1,268 @@
+// Package rehearse runs a lesson on the wet film: it keeps the canvas after every
+// step, shows it at any minute, and measures what each step did.
+//
+// A rehearsal is a pure function of the lesson and the size of a cell. When only
+// later steps of a lesson change, [Again] goes on from the last canvas that the
+// two lessons share.
+package rehearse
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"sync"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/mark"
+	"proxenos/core/paint"
+	"proxenos/core/scene"
+)
+
+// FineCell is the side of a cell in a full rehearsal, mm; CoarseCell is for
+// trying things out.
+const (
+	FineCell   = 0.5
+	CoarseCell = 1.0
+	// MaxCells bounds the grid: larger canvases get larger cells.
+	MaxCells = 1 << 21
+)
+
+// A Rehearsal is a lesson carried out. It is safe for concurrent reading.
+type Rehearsal struct {
+	Lesson  *lesson.Lesson
+	Reports []Report // one a step
+	Final   *film.Film
+	Owner   []int16 // per cell, the last step that laid paint there that shows, or -1
+
+	stages  []stage
+	regions map[string]*scene.Region
+	mu      sync.Mutex
+	cursor  cursor
+}
+
+// A stage is all that a step starts from.
+type stage struct {
+	film    *film.Film
+	brushes map[string]*mark.Brush
+	plan    mark.Plan
+	shades  []shade
+	laid    []uint8 // what the step laid, in quarters of a µm
+}
+
+// A shade is a colour of a step: the shares of each ingredient, as loaded.
+type shade struct{ left, right []float32 }
+
+// A cursor remembers where the last look within a step left off.
+type cursor struct {
+	step, stroke int
+	film         *film.Film
+	brush        *mark.Brush
+	rng          *rand.Rand
+}
+
+// Progress is told of after every step. It may be nil.
+type Progress func(done, of int)
+
+// Run rehearses a lesson on cells of the given side, mm. It stops early with the
+// error of ctx. The lesson must be one that lesson.Check accepts.
+func Run(ctx context.Context, l *lesson.Lesson, cell float64, progress Progress) (*Rehearsal, error) {
+	return Again(ctx, nil, l, cell, progress)
+}
+
+// Again rehearses l, taking over from prev every step that both begin with. prev
+// may be nil, and stays usable.
+func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, progress Progress) (*Rehearsal, error) {
+	cell = max(cell, math.Sqrt(l.Support.Width*l.Support.Height/MaxCells))
+	r := &Rehearsal{Lesson: l, regions: map[string]*scene.Region{}}
+	m := newMeter()
+	done := 0
+	var f *film.Film
+	brushes := map[string]*mark.Brush{}
+	if prev != nil && prev.Final.Cell == cell {
+		done = shared(prev.Lesson, l)
+	}
+	if done > 0 {
+		r.stages = append(r.stages, prev.stages[:done]...)
+		r.regions = prev.regionsFor()
+		f, brushes = prev.after(done)
+		f = f.Snapshot()
+		for i := range done {
+			r.Reports = append(r.Reports, prev.Reports[i])
+			m.take(l, i, &r.stages[i], f)
+		}
+	} else {
+		var err error
+		if f, err = r.prepare(l, cell); err != nil {
+			return nil, err
+		}
+	}
+	for i := done; i < len(l.Steps); i++ {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		st := r.begin(i, f, brushes)
+		report, next := r.perform(i, st, f)
+		brushes = next
+		r.stages = append(r.stages, *st)
+		m.take(l, i, &r.stages[i], f)
+		report.Crossed = m.crossed
+		r.Reports = append(r.Reports, report)
+		if progress != nil {
+			progress(i+1, len(l.Steps))
+		}
+	}
+	f.Begin(len(l.Steps), l.Minutes(), nil)
+	r.Final = f.Snapshot()
+	r.Owner = m.owner
+	hidden := m.hidden(l, r.stages)
+	r.Reports = append([]Report(nil), r.Reports...)
+	for i := range r.Reports {
+		r.Reports[i].Hidden = hidden[i]
+	}
+	return r, nil
+}
+
+// regionsFor copies the cache of zone regions.
+func (r *Rehearsal) regionsFor() map[string]*scene.Region {
+	out := map[string]*scene.Region{}
+	for k, v := range r.regions {
+		out[k] = v
+	}
+	return out
+}
+
+// after returns the canvas and the tools after the first n steps.
+func (r *Rehearsal) after(n int) (*film.Film, map[string]*mark.Brush) {
+	if n < len(r.stages) {
+		return r.stages[n].film, r.stages[n].brushes
+	}
+	// The tools at the very end are not kept; carry the last step out again.
+	last := len(r.stages) - 1
+	st := r.stages[last]
+	f := st.film.Snapshot()
+	_, brushes := r.perform(last, &st, f)
+	return f, brushes
+}
+
+// shared counts the steps at the start of both lessons that paint the same.
+func shared(a, b *lesson.Lesson) int {
+	bare := func(l *lesson.Lesson) string {
+		c := *l
+		c.Mixtures, c.Steps = nil, nil
+		return c.PaintHash()
+	}
+	if bare(a) != bare(b) {
+		return 0
+	}
+	same := func(x, y lesson.Step) bool {
+		x.Words, y.Words = "", ""
+		if fmt.Sprintf("%+v", x) != fmt.Sprintf("%+v", y) {
+			return false
+		}
+		for _, id := range x.Mixtures {
+			m, _ := a.Mixture(id)
+			n, _ := b.Mixture(id)
+			if fmt.Sprint(m.Parts) != fmt.Sprint(n.Parts) {
+				return false
+			}
+		}
+		return true
+	}
+	n := 0
+	for n < len(a.Steps) && n < len(b.Steps) && same(a.Steps[n], b.Steps[n]) {
+		n++
+	}
+	return n
+}
+
+// Surfaces gives the texture of each support.
+var surfaces = map[lesson.Surface]film.Surface{
+	"canvas":       {Depth: 62, Thread: 1.9, Thirst: 0.3},
+	"fine-canvas":  {Depth: 38, Thread: 1.3, Thirst: 0.3},
+	"linen":        {Depth: 52, Thread: 1.5, Thirst: 0.35},
+	"gesso-panel":  {Depth: 16, Thirst: 0.5},
+	"smooth-panel": {Depth: 4, Thirst: 0.15},
+}
+
+// drying turns the words for drying speed into the rates that the film uses.
+var drying = map[paint.Drying]float64{paint.Fast: 1.3, paint.Middle: 1, paint.Slow: 0.8}
+
+// prepare makes the canvas with its ground and base coat.
+func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) {
+	var in []film.Ingredient
+	for _, key := range l.Palette {
+		p, ok := paint.Find(key)
+		if !ok {
+			return nil, fmt.Errorf("paint %q is not in the catalogue", key)
+		}
+		in = append(in, film.Ingredient{Key: key, Coat: p.Coat, Drying: drying[p.Drying]})
+	}
+	white := -1
+	for i, key := range l.Palette {
+		if key == paint.White {
+			white = i
+		}
+	}
+	if l.Base.Kind == "white" && white < 0 {
+		p, _ := paint.Find(paint.White)
+		white = len(in)
+		in = append(in, film.Ingredient{Key: p.Key, Coat: p.Coat, Drying: drying[p.Drying]})
+	}
+	in = append(in, film.Ingredient{Key: "oil", Drying: 0.6}, film.Ingredient{Key: "alkyd", Drying: 3}, film.Ingredient{Key: "solvent", Drying: 2})
+	ground, err := paint.Mix(parts(l.Ground.Tone))
+	if err != nil {
+		return nil, fmt.Errorf("ground: %w", err)
+	}
+	f := film.New(film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in,
+		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Seed: uint64(l.Seed)})
+	if l.Base.Kind != "none" && l.Base.Thickness > 0 {
+		amounts := make([]float64, len(in))
+		oil := len(in) - 3 + film.Oil
+		if l.Base.Kind == "white" { // thinned with a quarter of oil, so that it spreads
+			amounts[white], amounts[oil] = 0.75*l.Base.Thickness, 0.25*l.Base.Thickness
+		} else {
+			amounts[oil] = l.Base.Thickness
+		}
+		f.Coat(amounts, r.baseArea(l, f))
+	}
+	return f, nil
+}
+
+func (r *Rehearsal) baseArea(l *lesson.Lesson, f *film.Film) func(x, y int) bool {
+	if len(l.Base.Zones) == 0 {
+		return func(int, int) bool { return true }
+	}
+	var where []*scene.Region
+	for _, id := range l.Base.Zones {
+		if z, ok := l.Zone(id); ok {
+			where = append(where, r.region(z))
+		}
+	}
+	return func(x, y int) bool {
+		for _, reg := range where {
+			if reg.Inside((float64(x)+0.5)*f.Cell, (float64(y)+0.5)*f.Cell) {
+				return true
+			}
+		}
+		return false
+	}
+}
+
+func (r *Rehearsal) region(z lesson.Zone) *scene.Region {
+	reg, ok := r.regions[z.ID]
+	if !ok {
+		reg = scene.Zone(r.Lesson, z)
+		r.regions[z.ID] = reg
+	}
+	return reg
+}
+
+func parts(list []lesson.Part) []paint.Part {
+	out := make([]paint.Part, len(list))
+	for i, p := range list {
+		out[i] = paint.Part{Paint: p.Paint, Parts: p.Parts}
+	}
+	return out
+}

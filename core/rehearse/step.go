@@ -1,0 +1,262 @@
+package rehearse
+
+import (
+	"math"
+	"math/rand/v2"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/mark"
+	"proxenos/core/scene"
+)
+
+// begin keeps what step i starts from.
+func (r *Rehearsal) begin(i int, f *film.Film, brushes map[string]*mark.Brush) *stage {
+	s := r.Lesson.Steps[i]
+	st := &stage{film: f.Snapshot(), brushes: brushes}
+	if z, ok := r.Lesson.Zone(s.Zone); ok {
+		st.plan = mark.Make(r.Lesson, s, r.region(z))
+	}
+	st.shades = r.shadesOf(s, st.plan.Blends, f.N)
+	return st
+}
+
+// shadesOf turns the mixtures of a step into what may be on the tool: one shade a
+// blend from the first mixture to the last.
+func (r *Rehearsal) shadesOf(s lesson.Step, blends bool, n int) []shade {
+	if len(s.Mixtures) == 0 {
+		return nil
+	}
+	var pure [][]float32
+	for _, id := range s.Mixtures {
+		pure = append(pure, r.amounts(id, s.Medium, n))
+	}
+	if s.Technique == lesson.DoubleLoad && len(pure) == 2 {
+		return []shade{{left: pure[0], right: pure[1]}}
+	}
+	if len(pure) == 1 {
+		return []shade{{left: pure[0]}}
+	}
+	out := make([]shade, mark.Shades)
+	for k := range out {
+		at := float64(k) / (mark.Shades - 1) * float64(len(pure)-1)
+		if !blends {
+			at = math.Round(at)
+		}
+		low := min(len(pure)-2, int(at))
+		t := float32(at - float64(low))
+		mix := make([]float32, n)
+		for j := range mix {
+			mix[j] = pure[low][j]*(1-t) + pure[low+1][j]*t
+		}
+		out[k].left = mix
+	}
+	return out
+}
+
+// amounts are the shares of each ingredient in a mixture let down with a medium.
+func (r *Rehearsal) amounts(id string, medium lesson.Medium, n int) []float32 {
+	out := make([]float32, n)
+	m, _ := r.Lesson.Mixture(id)
+	var total float64
+	for _, p := range m.Parts {
+		total += p.Parts
+	}
+	tube := 1 - medium.Total()/100
+	for _, p := range m.Parts {
+		for k, key := range r.Lesson.Palette {
+			if key == p.Paint {
+				out[k] += float32(p.Parts / total * tube)
+			}
+		}
+	}
+	out[n-3+film.Oil] = float32(medium.Oil / 100)
+	out[n-3+film.Alkyd] = float32(medium.Alkyd / 100)
+	out[n-3+film.Solvent] = float32(medium.Solvent / 100)
+	return out
+}
+
+// care says what is left in a tool and how damp it is after each way of cleaning.
+var care = map[lesson.Care]struct{ keep, damp, again float32 }{
+	"carry-on":   {1, 0, 0.85},
+	"wipe":       {0.12, 0, 0.35},
+	"rinse-damp": {0.02, 0.12, 0.35},
+	"rinse-dry":  {0.01, 0, 0.35},
+	"fresh":      {0, 0, 0.35},
+}
+
+// perform carries out step i on f, which must be as the stage says. It fills in
+// the stage's record and returns the report and the tools afterwards.
+func (r *Rehearsal) perform(i int, st *stage, f *film.Film) (Report, map[string]*mark.Brush) {
+	s := r.Lesson.Steps[i]
+	start := r.Lesson.Start(i)
+	rec := f.NewRecord()
+	f.Begin(i, start, rec)
+	report := Report{Step: s.ID}
+	brushes := st.brushes
+	switch s.Technique {
+	case lesson.Wait:
+		f.At(start + s.Minutes)
+	case lesson.Blot, lesson.Scrape:
+		f.At(start + s.Minutes)
+		report.Off = r.lift(s, st.plan.Region, f)
+	default:
+		brush := r.pick(s, st, f)
+		report.Wiped = clean(s, brush, f)
+		hand := r.hand(i, st, brush, f)
+		for k := range st.plan.Strokes {
+			r.stroke(hand, i, st, k, rec, &report)
+		}
+		report.carried(brush, f, st)
+		brushes = map[string]*mark.Brush{}
+		for id, b := range st.brushes {
+			brushes[id] = b
+		}
+		brushes[s.Tool] = brush
+	}
+	st.laid = quantize(rec)
+	report.measure(st, f, rec)
+	return report, brushes
+}
+
+// pick takes the step's tool as an earlier step left it, or a clean one.
+func (r *Rehearsal) pick(s lesson.Step, st *stage, f *film.Film) *mark.Brush {
+	if b, ok := st.brushes[s.Tool]; ok {
+		return b.Clone()
+	}
+	tool, _ := r.Lesson.Tool(s.Tool)
+	return mark.NewBrush(tool, f.N, f.Cell, scene.Seed(r.Lesson, tool.ID))
+}
+
+// clean does to a tool what the step asks before it starts; it returns the ml wiped off.
+func clean(s lesson.Step, b *mark.Brush, f *film.Film) float64 {
+	c := care[s.Care]
+	return b.Clean(c.keep, c.damp, f.N-3+film.Solvent)
+}
+
+func (r *Rehearsal) hand(i int, st *stage, b *mark.Brush, f *film.Film) *mark.Hand {
+	s := r.Lesson.Steps[i]
+	rng := rand.New(rand.NewPCG(scene.Seed(r.Lesson, s.ID), 2))
+	h := &mark.Hand{Film: f, Brush: b, Pressure: mark.PressureOf(s.Pressure), Rng: rng}
+	if st.plan.Region != nil {
+		h.Within = st.plan.Region
+		if s.Technique == lesson.Feather {
+			h.Within = nil // an edge is softened by crossing it
+		}
+	}
+	return h
+}
+
+// stroke makes stroke k of step i.
+func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Record, report *Report) {
+	s := r.Lesson.Steps[i]
+	stroke := st.plan.Strokes[k]
+	minute := r.Lesson.Start(i) + s.Minutes*float64(k)/float64(len(st.plan.Strokes))
+	h.Film.At(math.Floor(minute*2) / 2) // the film ages in half minutes
+	if len(st.shades) > 0 {
+		sh := stroke.Shade
+		if sh >= len(st.shades) {
+			sh = 0
+		}
+		if stroke.Reload || k == 0 || sh != st.inHand(k) {
+			took, wiped := h.Brush.Load(mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right,
+				Full: mark.FullOf(s.Load), Keep: care[s.Care].again})
+			report.Loaded += took
+			report.Wiped += wiped
+		}
+		if rec != nil {
+			rec.Hand = uint8(sh)
+		}
+	}
+	h.Make(stroke)
+}
+
+// inHand is the shade of the stroke before k.
+func (st *stage) inHand(k int) int {
+	if k == 0 {
+		return -1
+	}
+	sh := st.plan.Strokes[k-1].Shade
+	if sh >= len(st.shades) {
+		return 0
+	}
+	return sh
+}
+
+// lift blots or scrapes the region of a step and returns the ml taken off.
+func (r *Rehearsal) lift(s lesson.Step, reg *scene.Region, f *film.Film) float64 {
+	if reg == nil {
+		return 0
+	}
+	var off float64
+	firm := mark.PressureOf(s.Pressure)
+	seed := scene.Seed(r.Lesson, s.ID)
+	for y := range f.H {
+		for x := range f.W {
+			mx, my := (float64(x)+0.5)*f.Cell, (float64(y)+0.5)*f.Cell
+			if !reg.Inside(mx, my) {
+				continue
+			}
+			lies := 0.75 + 0.25*film.Fractal(seed, mx/12, my/12, 3) // cloth has folds
+			if s.Technique == lesson.Blot {
+				off += f.Blot(x, y, s.Minutes, lies)
+			} else {
+				off += f.Scrape(x, y, lies*(0.6+0.4*firm))
+			}
+		}
+	}
+	return off * f.MlPerMicron()
+}
+
+func quantize(rec *film.Record) []uint8 {
+	out := make([]uint8, len(rec.Laid))
+	for i, v := range rec.Laid {
+		out[i] = uint8(min(255, v*4))
+	}
+	return out
+}
+
+// At returns the canvas at a minute, also within a step; before 0 it is the bare
+// canvas and after the end the finished one. The film must only be read.
+func (r *Rehearsal) At(minute float64) *film.Film {
+	l := r.Lesson
+	if minute <= 0 {
+		return r.stages[0].film
+	}
+	i := 0
+	end := 0.0
+	for ; i < len(l.Steps); i++ {
+		if end += l.Steps[i].Minutes; minute < end {
+			break
+		}
+	}
+	if i == len(l.Steps) {
+		return r.Final
+	}
+	st := &r.stages[i]
+	n := len(st.plan.Strokes)
+	upto := int(float64(n) * (minute - l.Start(i)) / l.Steps[i].Minutes)
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	c := &r.cursor
+	if c.film == nil || c.step != i || c.stroke > upto {
+		f := st.film.Snapshot()
+		f.Begin(i, l.Start(i), nil)
+		*c = cursor{step: i, film: f}
+		if n > 0 {
+			c.brush = r.pick(l.Steps[i], st, f)
+			clean(l.Steps[i], c.brush, f)
+			c.rng = r.hand(i, st, c.brush, f).Rng
+		}
+	}
+	if n > 0 {
+		h := r.hand(i, st, c.brush, c.film)
+		h.Rng = c.rng
+		var ignore Report
+		for ; c.stroke < upto; c.stroke++ {
+			r.stroke(h, i, st, c.stroke, nil, &ignore)
+		}
+	}
+	c.film.At(minute)
+	return c.film.Snapshot()
+}
