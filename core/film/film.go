@@ -81,6 +81,8 @@ type shared struct {
 	stride     int // floats per cell
 	tw         int // tiles in a row
 	weave      []float32
+	depth      float32 // of the weave, µm
+	thirst     float32
 	k, s       [][Bands]float32 // per ingredient and µm
 	ground     [Bands]float32
 	toLinear   [Bands][3]float32 // reflectance to linear sRGB
@@ -111,6 +113,7 @@ func New(spec Spec) *Film {
 	sh := &shared{spec: spec, W: w, H: h, Cell: spec.Cell, N: n, stride: 2*n + cellFigures,
 		tw: (w + TileSide - 1) / TileSide}
 	sh.weave = weave(spec, w, h)
+	sh.depth, sh.thirst = float32(spec.Surface.Depth), float32(spec.Surface.Thirst)
 	d65 := spectrum.D65()
 	weights := d65.ReducedWeights(Bands)
 	for b := range Bands {

@@ -63,3 +63,10 @@ func (f *Film) agedSet(c []float32, dt float32) float32 {
 	thick := min(2.5, max(0.6, wet/25))
 	return 1 - (1-set)*float32(math.Exp(-float64(dt*rate/(thick*setMinutes))))
 }
+
+// SetAfter is how far a film of ordinary tube paint, micron µm thick, has set
+// after some minutes: 0 wet, 1 set.
+func SetAfter(minutes, micron float64) float64 {
+	thick := min(2.5, max(0.6, micron/25))
+	return 1 - math.Exp(-max(0, minutes)/(thick*setMinutes))
+}

@@ -39,6 +39,7 @@ type Press struct {
 const (
 	slipFrom   = 60.0 // µm of unset paint on which marks begin to slide
 	slipTo     = 150.0
+	coversFrom = 1.0  // µm laid in one pass from which paint lies over what was there
 	contactFog = 14.0 // µm over which contact fades at the edge of its reach
 )
 
@@ -63,12 +64,13 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
 	c := t.cells[o : o+f.stride]
 	fig := c[2*n : 2*n+cellFigures]
-	top, body := c[:n], c[n:2*n]
 	carry := h.Carry[:n]
+	top := c[:n][:len(carry)]
+	body := c[n : 2*n][:len(carry)]
 
 	wetTop, wetBody := fig[atTop], fig[atBody]
 	wet := wetTop + wetBody
-	valley := float32(f.spec.Surface.Depth)*(1-f.weave[cellAt]) - 0.8*wet
+	valley := f.depth*(1-f.weave[cellAt]) - 0.8*wet
 	contact := float32(1)
 	if valley > p.Reach {
 		contact = 1 - (valley-p.Reach)/contactFog
@@ -89,7 +91,9 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 			fromTop = 1
 		}
 		if wetBody > 0 {
-			fromBody = min(1, (stir-wetTop)/wetBody)
+			if fromBody = (stir - wetTop) / wetBody; fromBody > 1 {
+				fromBody = 1
+			}
 		}
 	} else {
 		fromTop = stir / wetTop
@@ -101,9 +105,12 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	}
 	if wet > slipFrom {
 		slip := (wet - slipFrom) / (slipTo - slipFrom) * (1 - fig[atSet])
-		lay *= 1 - 0.75*min(1, slip)
+		if slip > 1 {
+			slip = 1
+		}
+		lay *= 1 - 0.75*slip
 	} else if wet < 5 {
-		lay *= 1 - float32(f.spec.Surface.Thirst)*(1-wet/5)
+		lay *= 1 - f.thirst*(1-wet/5)
 	}
 	if lay > h.Total {
 		lay = h.Total
@@ -113,15 +120,16 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		give = lay / h.Total
 	}
 
-	// Paint of this step mixes as one; what an earlier step left becomes body.
+	// Paint of this step mixes as one, and so does what a nearly empty tool moves
+	// about; under fresh paint, what an earlier step left becomes body.
 	keepTop, sink := 1-fromTop, float32(0)
-	if fig[atMark] != f.mark {
+	if fig[atMark] != f.mark && lay >= coversFrom {
 		keepTop, sink = 0, 1-fromTop
 		fig[atMark] = f.mark
 	}
 	var newTop, newBody, newCarry, taken float32
-	for i := range carry {
-		ti, bi, ci := top[i], body[i], carry[i]
+	for i, ci := range carry {
+		ti, bi := top[i], body[i]
 		stirred := ti*fromTop + bi*fromBody
 		up, down := stirred*take, ci*give
 		nt := ti*keepTop + stirred - up + down
@@ -146,7 +154,7 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	h.Total = newCarry
 	fig[atTop], fig[atBody] = newTop, newBody
 	if after := newTop + newBody; lay > 0 && after > 0 {
-		fig[atSet] *= max(0, 1-lay/after) // fresh paint has not set
+		fig[atSet] *= 1 - lay/after // fresh paint has not set
 	}
 	if f.rec != nil {
 		f.rec.add(cellAt, lay, taken)

@@ -51,6 +51,12 @@ type Change struct {
 	Step Step `json:"step"`
 }
 
+// Reshape gives a zone another outline.
+type Reshape struct {
+	Zone    string  `json:"zone"`
+	Outline []Point `json:"outline"`
+}
+
 // Accept lists a finding as being on purpose.
 type Accept struct {
 	Finding OnPurpose `json:"finding"`
@@ -217,6 +223,26 @@ func (e Change) Describe(l *Lesson) string {
 		return "change a step"
 	}
 	return "change " + l.label(e.Step.ID) + differences(l.Steps[i], e.Step)
+}
+
+// Apply reshapes the zone.
+func (e Reshape) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i := index(l.Zones, e.Zone, func(z *Zone) string { return z.ID })
+	if i < 0 {
+		return nil, nil, fmt.Errorf("zone %q is not in the lesson: name one that is", e.Zone)
+	}
+	c := *l
+	c.Zones = slices.Clone(l.Zones)
+	c.Zones[i].Outline = slices.Clone(e.Outline)
+	return &c, Reshape{e.Zone, l.Zones[i].Outline}, nil
+}
+
+// Describe says which zone is reshaped.
+func (e Reshape) Describe(l *Lesson) string {
+	if z, ok := l.Zone(e.Zone); ok {
+		return fmt.Sprintf("reshape “%s”", z.Name)
+	}
+	return "reshape a zone"
 }
 
 // Apply lists the finding.

@@ -7,7 +7,7 @@ import (
 	"reflect"
 )
 
-// EditKinds lists every edit under the name it has in JSON.
+// editKinds lists every edit under the name it has in JSON.
 var editKinds = map[string]reflect.Type{
 	"move":    reflect.TypeFor[Move](),
 	"minutes": reflect.TypeFor[SetMinutes](),
@@ -16,6 +16,7 @@ var editKinds = map[string]reflect.Type{
 	"insert":  reflect.TypeFor[Insert](),
 	"remove":  reflect.TypeFor[Remove](),
 	"change":  reflect.TypeFor[Change](),
+	"reshape": reflect.TypeFor[Reshape](),
 	"accept":  reflect.TypeFor[Accept](),
 	"reopen":  reflect.TypeFor[Reopen](),
 	"all":     reflect.TypeFor[All](),
@@ -70,7 +71,7 @@ func decodeEdit(data []byte, depth int) (Edit, error) {
 	}
 	t, ok := editKinds[head.Edit]
 	if !ok {
-		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use move, minutes, part, insert, remove, change, accept, reopen or all"}}
+		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use move, minutes, part, insert, remove, change, reshape, accept, reopen or all"}}
 	}
 	if head.Edit == "all" {
 		if depth == 0 || len(head.Edits) > 200 {

@@ -29,7 +29,7 @@ var techniques = []TechniqueInfo{
 	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{"fan", "filbert", "flat", "round"}, 1, 3},
 	{LinerPull, "pull with the liner", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{"liner", "round"}, 1, 2},
 	{DoubleLoad, "stroke double-loaded", "One colour on each side of the brush, one pull: trunks and posts with a lit and a shaded side.", []ToolKind{"fan", "flat", "filbert"}, 2, 2},
-	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "round"}, 1, 3},
+	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "soft-flat", "round"}, 1, 3},
 	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{"towel"}, 0, 0},
 	{Scrape, "scrape off", "The knife takes off all but what sits in the weave.", []ToolKind{"knife"}, 0, 0},
 	{Wait, "wait", "Let it set; paint elsewhere, stand back, or take the break.", nil, 0, 0},

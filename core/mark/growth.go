@@ -12,7 +12,7 @@ import (
 func (p *planner) tap() {
 	spread := max(0.9, min(p.tool.Width*0.2, 0.3*min(p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0)))
 	clusterSize := spread * 2.6
-	n := p.some(math.Pi * spread * spread * 1.5)
+	n := p.some(math.Pi * spread * spread * 0.62)
 	pockets := 0.0
 	if p.s.Cover < 1.2 {
 		pockets = 0.42 * (1.2 - p.s.Cover) // thorough work leaves none
@@ -22,13 +22,14 @@ func (p *planner) tap() {
 		if film.Fractal(p.seed+8, cx/(clusterSize*1.4), cy/(clusterSize*1.1), 2) < pockets {
 			continue
 		}
+		shade := p.shade(cx, cy, 0.6)
 		for range 2 + p.rng.IntN(4) {
 			x, y := cx+p.rng.NormFloat64()*clusterSize*0.5, cy+p.rng.NormFloat64()*clusterSize*0.35
 			if !p.r.Inside(x, y) {
 				continue
 			}
 			p.add(Stroke{Path: []lesson.Point{{X: x, Y: y}}, Spread: spread * p.between(0.5, 1.15), Corner: p.between(0.3, 0.5),
-				From: p.between(0.7, 1.1), Reload: made%9 == 0, Shade: p.shade(x, y, 0.6), Free: true})
+				From: p.between(0.7, 1.1), Reload: made%9 == 0, Shade: shade, Free: true})
 			made++
 		}
 	}
@@ -38,7 +39,7 @@ func (p *planner) tap() {
 func (p *planner) fluff() {
 	w := p.tool.Width
 	size := max(2.5, min(0.5*w, 0.3*(p.r.Y1-p.r.Y0)))
-	for range p.some(w * size * 1.3) {
+	for range p.some(w * size * 0.5) {
 		x, y := p.r.Nth(math.Pow(p.rng.Float64(), 1.35)) // more toward the top
 		turn := p.between(0, 2*math.Pi)
 		sweep := p.between(1.6, 3)
@@ -51,7 +52,8 @@ func (p *planner) fluff() {
 			a := turn + sweep*float64(k)/6
 			path = append(path, lesson.Point{X: x + radius*math.Cos(a), Y: y + 0.75*radius*math.Sin(a)})
 		}
-		p.add(Stroke{Path: path, From: 1, To: 0.45, Corner: p.between(0.4, 0.7), Reload: len(p.out)%7 == 0, Shade: p.shade(x, y, 0.3)})
+		p.add(Stroke{Path: path, From: 1, To: 0.45, Corner: p.between(0.4, 0.7), Reload: len(p.out)%7 == 0, Shade: p.shade(x, y, 0.3),
+			Free: p.rng.IntN(3) == 0})
 	}
 	// Base-blend: the foot is swept level with what is left in the hairs.
 	for x := p.r.X0; x < p.r.X1; x += 0.8 * w {
@@ -61,7 +63,7 @@ func (p *planner) fluff() {
 		}
 		y := bottom - p.between(0, 0.18)*(p.r.Y1-p.r.Y0)
 		half := p.between(0.8, 1.5) * w
-		p.add(Stroke{Path: p.level(x-half, x+half, y, 0.8), From: 0.4, To: 0.15, Shade: p.shade(x, y, 0), Free: true})
+		p.add(Stroke{Path: p.level(x-half, x+half, y, 0.8), From: 0.5, To: 0.2, Shade: p.shade(x, y, 0)})
 	}
 }
 
@@ -73,7 +75,7 @@ func (p *planner) pushUp() {
 		return max(2, min(26, 0.9*w)*math.Pow(scene.Scale(p.l, y), 0.9))
 	}
 	mid := tall((p.r.Y0 + p.r.Y1) / 2)
-	for range p.some(0.45 * w * mid) {
+	for range p.some(0.2 * w * mid) {
 		x, y := p.r.Nth(p.rng.Float64())
 		feet = append(feet, lesson.Point{X: x, Y: y})
 	}

@@ -12,11 +12,11 @@ import (
 func (p *planner) knifeBreak() {
 	w := p.tool.Width
 	size := math.Sqrt(p.whole.Area)
-	wide := min(w, max(2, size*0.12)) // only part of the blade meets a small thing
+	wide := min(w, max(1.6, size*0.045)) // only part of the blade meets a small thing
 	lx, _ := scene.LightOn(p.l)
 	var starts []lesson.Point
-	long := max(3, min(30, size*0.13))
-	for range p.some(wide * long * 0.7) {
+	long := max(3, min(24, size*0.1))
+	for range p.some(wide * long * 0.35) {
 		x, y := p.r.Nth(p.rng.Float64())
 		starts = append(starts, lesson.Point{X: x, Y: y})
 	}

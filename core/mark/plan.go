@@ -124,7 +124,7 @@ func (p *planner) level(x0, x1, y, wander float64) []lesson.Point {
 // eases the pressure toward the bottom.
 func (p *planner) crissCross() {
 	w := p.tool.Width
-	stepY := 0.42 * w / max(0.3, p.s.Cover)
+	stepY := 0.55 * w / max(0.3, p.s.Cover)
 	row := 0
 	for y := p.r.Y0; y < p.r.Y1+0.3*w; y += stepY {
 		row++
@@ -170,14 +170,14 @@ func (p *planner) longPull() {
 // feather goes across the joins of the part with the least touch, in no order.
 func (p *planner) feather() {
 	w := p.tool.Width
-	level := p.z.Kind == lesson.Water
-	for range p.some(w * w * 1.6) {
+	level := p.z.Kind == lesson.Water || p.s.Where == "foot"
+	for range p.some(w * w * 0.6) {
 		x, y := p.r.Nth(p.rng.Float64())
 		lean := p.between(-0.45, 0.45)
 		if level {
-			lean *= 0.08
+			lean *= 0.12
 		}
-		half := p.between(0.7, 1.3) * w
+		half := p.between(0.5, 1.1) * w
 		if p.rng.IntN(2) == 0 {
 			half = -half
 		}
@@ -192,23 +192,24 @@ func (p *planner) pullDown() {
 	w := p.tool.Width
 	slope := p.z.Kind == lesson.Ridge || p.z.Kind == lesson.Bank
 	var xs []float64
-	for x := p.r.X0; x < p.r.X1; x += 0.55 * w / max(0.3, p.s.Cover) {
+	for x := p.r.X0 - 0.3*w; x < p.r.X1+0.5*w; x += 0.55 * w / max(0.3, p.s.Cover) {
 		xs = append(xs, x+p.between(-0.2, 0.2)*w)
 	}
 	p.rng.Shuffle(len(xs), func(i, j int) { xs[i], xs[j] = xs[j], xs[i] })
 	for _, x := range xs {
-		top, bottom, ok := p.r.Span(x)
+		top, bottom, ok := p.r.Span(min(p.r.X1-0.3, max(p.r.X0+0.3, x)))
 		if !ok {
 			continue
 		}
 		lean := p.between(-0.04, 0.04)
 		if slope {
-			lean = 0.75*p.whole.Slope(x) + p.between(-0.25, 0.25)
-			lean = min(1.6, max(-1.6, lean))
+			// Spurs run down to either side of the fall of the crest.
+			lean = 0.5*p.whole.Slope(x) + 0.9*(film.Noise(p.seed+4, x/(1.4*w), 2)-0.5) + p.between(-0.15, 0.15)
+			lean = min(1, max(-1, lean))
 		}
 		longest := bottom - top
 		if slope {
-			longest = max(w, min(longest, 3*w))
+			longest = max(0.8*w, min(longest, 1.6*w))
 		}
 		for y := top + 0.3*w*p.rng.Float64(); y < bottom; y += 0.7 * longest {
 			l := min(longest, bottom-y+1) * p.between(0.75, 1)

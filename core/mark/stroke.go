@@ -34,6 +34,10 @@ type Hand struct {
 	Rng      *rand.Rand
 }
 
+// pressLays is how much more a hair leaves where it is pressed down and lifted
+// than where it is dragged past.
+const pressLays = 2.2
+
 // PressureOf turns the word for a pressure into 0-1.
 func PressureOf(p lesson.Pressure) float64 {
 	switch p {
@@ -76,7 +80,7 @@ func (h *Hand) feel(p float64) film.Press {
 	b := h.Brush.build
 	return film.Press{
 		Reach:    8 + b.reach*float32(p),
-		Dig:      b.dig * float32(p),
+		Dig:      b.dig * float32(math.Pow(p, 1.5)), // a light hand moves only the top
 		Lay:      b.lay * float32(0.55+0.45*p),
 		Uptake:   b.uptake,
 		Capacity: h.Brush.capacity(),
@@ -148,15 +152,15 @@ func (h *Hand) touch(hairs []hair, x, y, ax, ay, tx, ty, p, at float64, s Stroke
 	roll := h.Brush.build.roll
 	for i := range hairs {
 		b := &hairs[i]
-		lift := float32(p) - b.short*float32(0.5-0.32*p)
-		if lift <= 0 {
+		lift := 0.22 + float32(p) - 0.6*b.short
+		if lift <= 0 && !roll {
 			continue
 		}
-		feel.Reach = base.Reach * min(1, lift*2.2)
+		feel.Reach = base.Reach * min(1, 0.2+lift*1.6)
 		if roll {
 			// The roll is not even: it breaks in patches as long as a few mm.
 			gap := film.Fractal(breaks, at/4.5, b.across/2.2, 3)
-			feel.Reach = base.Reach * float32(2.6*gap-0.75)
+			feel.Reach = base.Reach * float32(3.4*gap-1.15)
 			feel.Lay = base.Lay * float32(0.35+1.2*gap)
 			if feel.Reach <= 0 {
 				continue
@@ -192,6 +196,7 @@ func (h *Hand) press(s Stroke) {
 			continue
 		}
 		feel := h.feel(p)
+		feel.Lay *= pressLays
 		for k := range 3 {
 			r := s.Spread*far + float64(k)*cell
 			x, y := at.X+dx*r, at.Y+dy*r

@@ -9,6 +9,7 @@ package rehearse
 import (
 	"context"
 	"fmt"
+	"maps"
 	"math"
 	"math/rand/v2"
 	"sync"
@@ -37,6 +38,7 @@ type Rehearsal struct {
 	Owner   []int16 // per cell, the last step that laid paint there that shows, or -1
 
 	stages  []stage
+	sight   []Box
 	regions map[string]*scene.Region
 	mu      sync.Mutex
 	cursor  cursor
@@ -49,6 +51,7 @@ type stage struct {
 	plan    mark.Plan
 	shades  []shade
 	laid    []uint8 // what the step laid, in quarters of a µm
+	onBase  bool    // it is the first to paint its zone, on the wet base coat
 }
 
 // A shade is a colour of a step: the shares of each ingredient, as loaded.
@@ -74,63 +77,83 @@ func Run(ctx context.Context, l *lesson.Lesson, cell float64, progress Progress)
 // Again rehearses l, taking over from prev every step that both begin with. prev
 // may be nil, and stays usable.
 func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, progress Progress) (*Rehearsal, error) {
-	cell = max(cell, math.Sqrt(l.Support.Width*l.Support.Height/MaxCells))
-	r := &Rehearsal{Lesson: l, regions: map[string]*scene.Region{}}
-	m := newMeter()
-	done := 0
-	var f *film.Film
-	brushes := map[string]*mark.Brush{}
-	if prev != nil && prev.Final.Cell == cell {
-		done = shared(prev.Lesson, l)
-	}
-	if done > 0 {
-		r.stages = append(r.stages, prev.stages[:done]...)
-		r.regions = prev.regionsFor()
-		f, brushes = prev.after(done)
-		f = f.Snapshot()
-		for i := range done {
-			r.Reports = append(r.Reports, prev.Reports[i])
-			m.take(l, i, &r.stages[i], f)
-		}
-	} else {
-		var err error
-		if f, err = r.prepare(l, cell); err != nil {
-			return nil, err
-		}
-	}
-	for i := done; i < len(l.Steps); i++ {
-		if err := ctx.Err(); err != nil {
-			return nil, err
-		}
-		st := r.begin(i, f, brushes)
-		report, next := r.perform(i, st, f)
-		brushes = next
-		r.stages = append(r.stages, *st)
-		m.take(l, i, &r.stages[i], f)
-		report.Crossed = m.crossed
-		r.Reports = append(r.Reports, report)
-		if progress != nil {
-			progress(i+1, len(l.Steps))
-		}
+	r, f, m, err := paintSteps(ctx, prev, l, cell, len(l.Steps), progress)
+	if err != nil {
+		return nil, err
 	}
 	f.Begin(len(l.Steps), l.Minutes(), nil)
 	r.Final = f.Snapshot()
 	r.Owner = m.owner
-	hidden := m.hidden(l, r.stages)
-	r.Reports = append([]Report(nil), r.Reports...)
+	hidden, sight := m.hidden(l, r.stages, f)
+	r.sight = sight
 	for i := range r.Reports {
 		r.Reports[i].Hidden = hidden[i]
 	}
 	return r, nil
 }
 
-// regionsFor copies the cache of zone regions.
-func (r *Rehearsal) regionsFor() map[string]*scene.Region {
-	out := map[string]*scene.Region{}
-	for k, v := range r.regions {
-		out[k] = v
+// Try carries out l up to and including one step, taking over from prev what it
+// can, and returns that step's report: what would happen if. Hidden is not known
+// before the end and stays 0.
+func Try(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, step string) (Report, error) {
+	i := l.Step(step)
+	if i < 0 {
+		return Report{}, fmt.Errorf("step %q is not in the lesson", step)
 	}
-	return out
+	r, _, _, err := paintSteps(ctx, prev, l, prev.Final.Cell, i+1, nil)
+	if err != nil {
+		return Report{}, err
+	}
+	return r.Reports[i], nil
+}
+
+// paintSteps carries out the first upto steps.
+func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, upto int, progress Progress) (*Rehearsal, *film.Film, *meter, error) {
+	cell = max(cell, math.Sqrt(l.Support.Width*l.Support.Height/MaxCells))
+	r := &Rehearsal{Lesson: l, regions: map[string]*scene.Region{}}
+	m := &meter{}
+	done := 0
+	var f *film.Film
+	brushes := map[string]*mark.Brush{}
+	if prev != nil && prev.Final.Cell == cell {
+		done = min(upto, shared(prev.Lesson, l))
+	}
+	if done > 0 {
+		r.stages = append(r.stages, prev.stages[:done]...)
+		r.regions = maps.Clone(prev.regions)
+		f, brushes = prev.after(done)
+		f = f.Snapshot()
+		r.Reports = append(r.Reports, prev.Reports[:done]...)
+		for i := range done {
+			m.take(l, i, &r.stages[i], f)
+		}
+	} else {
+		var err error
+		if f, err = r.prepare(l, cell); err != nil {
+			return nil, nil, nil, err
+		}
+	}
+	r.Reports = append(r.Reports, make([]Report, upto-done)...)
+	measuring := newMeasuring(f)
+	defer measuring.Wait()
+	for i := done; i < upto; i++ {
+		if err := ctx.Err(); err != nil {
+			return nil, nil, nil, err
+		}
+		st := r.begin(i, f, brushes)
+		rec := measuring.record()
+		report, next := r.perform(i, st, f, rec)
+		brushes = next
+		r.stages = append(r.stages, *st)
+		m.take(l, i, st, f)
+		report.Crossed = m.crossed
+		r.Reports[i] = report
+		measuring.start(&r.Reports[i], l, st, f.Snapshot(), rec)
+		if progress != nil {
+			progress(i+1, len(l.Steps))
+		}
+	}
+	return r, f, m, nil
 }
 
 // after returns the canvas and the tools after the first n steps.
@@ -142,7 +165,7 @@ func (r *Rehearsal) after(n int) (*film.Film, map[string]*mark.Brush) {
 	last := len(r.stages) - 1
 	st := r.stages[last]
 	f := st.film.Snapshot()
-	_, brushes := r.perform(last, &st, f)
+	_, brushes := r.perform(last, &st, f, f.NewRecord())
 	return f, brushes
 }
 
@@ -265,4 +288,34 @@ func parts(list []lesson.Part) []paint.Part {
 		out[i] = paint.Part{Paint: p.Paint, Parts: p.Parts}
 	}
 	return out
+}
+
+// measuring runs the measuring of finished steps beside the painting of the next.
+type measuring struct {
+	sync.WaitGroup
+	records chan *film.Record
+}
+
+func newMeasuring(f *film.Film) *measuring {
+	const ahead = 3
+	m := &measuring{records: make(chan *film.Record, ahead)}
+	for range ahead {
+		m.records <- f.NewRecord()
+	}
+	return m
+}
+
+// record waits for a record that no measuring needs any more.
+func (m *measuring) record() *film.Record {
+	rec := <-m.records
+	rec.Reset()
+	return rec
+}
+
+// start measures a step on the canvas as it was when the step ended.
+func (m *measuring) start(report *Report, l *lesson.Lesson, st *stage, f *film.Film, rec *film.Record) {
+	m.Go(func() {
+		report.measure(l, st, f, rec)
+		m.records <- rec
+	})
 }

@@ -1,9 +1,12 @@
 package rehearse
 
 import (
+	"math"
+
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/mark"
+	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
 
@@ -43,78 +46,120 @@ type Crossed struct {
 
 const (
 	laidLeast = 2.5 // µm below which a cell does not count as painted by a step
-	mudDelta  = 8.0 // ΔE00 from which a colour is another colour
 )
 
+// MudDelta is the ΔE00 from which a colour counts as another colour.
+const MudDelta = 8.0
+
+// samples is about how many places of a step are judged for colour.
+const samples = 20000
+
 // measure compares what lies on the canvas with what the step meant.
-func (p *Report) measure(st *stage, f *film.Film, rec *film.Record) {
+func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Record) {
 	p.Touches = rec.Touches
-	meant := make([]spectrum.Lab, len(st.shades))
-	other := make([]spectrum.Lab, len(st.shades))
-	for k, sh := range st.shades {
-		meant[k] = f.Mixture(sh.left)
-		other[k] = meant[k]
-		if sh.right != nil {
-			other[k] = f.Mixture(sh.right)
-		}
-	}
-	var cells, thick, delta, muddy, mudSum, mx, my float64
-	var on, off float64
+	meant := meanings(l, st, f)
+	var cells, thick, on, off float64
 	for c, laid := range rec.Laid {
 		on += float64(laid)
 		off += float64(rec.Taken[c])
-		if laid < laidLeast || len(meant) == 0 {
-			continue
-		}
-		x, y := c%f.W, c/f.W
-		cells++
-		at := f.Read(x, y)
-		thick += at.Top + at.Body
-		if c%3 != 0 { // colour is dear; a third of the cells speak for all
-			continue
-		}
-		k := rec.Shade[c]
-		d, mud := astray(f, x, y, meant[k])
-		if other[k] != meant[k] {
-			if d2, mud2 := astray(f, x, y, other[k]); d2 < d {
-				d, mud = d2, mud2
-			}
-		}
-		delta += 3 * d
-		if mud {
-			muddy += 3
-			mudSum += 3 * d
-			mx += 3 * float64(x)
-			my += 3 * float64(y)
+		if laid >= laidLeast {
+			cells++
+			at := f.Read(c%f.W, c/f.W)
+			thick += at.Top + at.Body
 		}
 	}
 	p.On, p.Off = on*f.MlPerMicron(), p.Off+off*f.MlPerMicron()
-	p.Area = cells * f.CellArea() / 100
-	if cells > 0 {
-		p.Thick, p.Delta, p.Mud = thick/cells, delta/cells, muddy/cells
+	if cells == 0 || len(meant) == 0 {
+		return
 	}
+	p.Area, p.Thick = cells*f.CellArea()/100, thick/cells
+	every := max(1, int(cells)/samples)
+	var seen, judged, delta, muddy, mudSum, mx, my float64
+	for c, laid := range rec.Laid {
+		if laid < laidLeast {
+			continue
+		}
+		if seen++; int(seen)%every != 0 {
+			continue
+		}
+		x, y := c%f.W, c/f.W
+		judged++
+		d, mud := astray(f, x, y, meant[min(int(rec.Shade[c]), len(meant)-1)])
+		delta += d
+		if mud {
+			muddy++
+			mudSum += d
+			mx += float64(x)
+			my += float64(y)
+		}
+	}
+	p.Delta, p.Mud = delta/judged, muddy/judged
 	if muddy > 0 {
 		p.MudDE = mudSum / muddy
 		p.MudAt = Spot{mx / muddy * f.Cell, my / muddy * f.Cell}
 	}
 }
 
-// astray tells how far the visible colour of a cell is from the one meant, and
-// whether that is mud: the paint itself has mixed into another colour that is
+// meanings lists, for each shade of a step, the colours that would be right:
+// either side of a double load, the neighbours in a gradation, and the tints that
+// a white wet base is there to make.
+func meanings(l *lesson.Lesson, st *stage, f *film.Film) [][]spectrum.Lab {
+	white := -1
+	if l.Base.Kind == "white" {
+		for i, key := range l.Palette {
+			if key == paint.White {
+				white = i
+			}
+		}
+	}
+	out := make([][]spectrum.Lab, len(st.shades))
+	for k := range st.shades {
+		from, to := k, k
+		if st.plan.Blends {
+			from, to = max(0, k-4), min(len(st.shades)-1, k+4)
+		}
+		for j := from; j <= to; j += 2 {
+			sh := st.shades[j]
+			out[k] = append(out[k], f.Mixture(sh.left))
+			if sh.right != nil {
+				out[k] = append(out[k], f.Mixture(sh.right))
+			}
+			if white >= 0 && st.onBase {
+				tint := append([]float32(nil), sh.left...)
+				tint[white] += 0.35
+				out[k] = append(out[k], f.Mixture(tint))
+			}
+		}
+	}
+	return out
+}
+
+// astray tells how far the visible colour of a cell is from the nearest one meant,
+// and whether that is mud: the paint itself has mixed into another colour that is
 // duller or of the wrong value. Paint that is merely thin is not mud.
-func astray(f *film.Film, x, y int, meant spectrum.Lab) (delta float64, mud bool) {
+func astray(f *film.Film, x, y int, meant []spectrum.Lab) (delta float64, mud bool) {
 	seen := f.Colour(x, y)
-	delta = spectrum.DeltaE(seen, meant)
-	if delta <= mudDelta {
+	delta, right := nearest(seen, meant)
+	if delta <= MudDelta {
 		return delta, false
 	}
 	top := f.TopColour(x, y)
-	if spectrum.DeltaE(top, meant) <= 0.6*mudDelta {
+	if strayed, _ := nearest(top, meant); strayed <= 0.6*MudDelta {
 		return delta, false
 	}
-	duller := top.Chroma() < meant.Chroma()-1
-	wrong := top.L-meant.L > 4 || meant.L-top.L > 4
+	duller := top.Chroma() < right.Chroma()-1
+	wrong := top.L-right.L > 4 || right.L-top.L > 4
 	return delta, duller || wrong
+}
+
+func nearest(c spectrum.Lab, list []spectrum.Lab) (delta float64, which spectrum.Lab) {
+	delta = math.Inf(1)
+	for _, m := range list {
+		if d := spectrum.DeltaE(c, m); d < delta {
+			delta, which = d, m
+		}
+	}
+	return delta, which
 }
 
 // carried says what is left in the tool, and how far its colour has strayed.
@@ -141,8 +186,6 @@ type meter struct {
 	owner   []int16 // step that shows, -1 bare
 	crossed Crossed
 }
-
-func newMeter() *meter { return &meter{} }
 
 const (
 	showsFrom = 4 * 4  // quarters of a µm from which a step's paint shows
@@ -201,39 +244,76 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 }
 
 // hidden returns, for each step, the share of what it laid that later steps in
-// other zones cover with paint thick enough to hide it.
-func (m *meter) hidden(l *lesson.Lesson, stages []stage) []float64 {
-	out := make([]float64, len(stages))
-	if len(stages) == 0 {
-		return out
-	}
-	n := len(stages[0].laid)
-	all := make([]uint16, n)
-	byZone := map[string][]uint16{}
+// nearer planes cover with paint thick enough to hide it, and the box around what
+// stays in sight.
+func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []float64, sight []Box) {
+	share, sight = make([]float64, len(stages)), make([]Box, len(stages))
+	n := f.W * f.H
+	later := make([][]uint16, len(l.Planes)) // paint laid later, by plane
+	sum := make([]uint16, n)
 	for i := len(stages) - 1; i >= 0; i-- {
-		zone := l.Steps[i].Zone
-		own := byZone[zone]
-		if own == nil {
-			own = make([]uint16, n)
-			byZone[zone] = own
+		mine := l.PlaneOf(l.Steps[i])
+		if mine < 0 {
+			continue
 		}
+		clear(sum)
+		for p := mine + 1; p < len(later); p++ {
+			for c, q := range later[p] {
+				sum[c] += q
+			}
+		}
+		if later[mine] == nil {
+			later[mine] = make([]uint16, n)
+		}
+		box := Box{X0: f.W, Y0: f.H}
 		var cells, hid float64
 		for c, q := range stages[i].laid {
 			if q < laidLeast*4 {
 				continue
 			}
 			cells++
-			if all[c]-own[c] >= hidesFrom {
+			if sum[c] >= hidesFrom {
 				hid++
+			} else {
+				box.add(c%f.W, c/f.W)
 			}
-			all[c] += uint16(q)
-			own[c] += uint16(q)
+			if later[mine][c] < 1<<12 { // enough to hide; more must not overflow
+				later[mine][c] += uint16(q)
+			}
 		}
 		if cells > 0 {
-			out[i] = hid / cells
+			share[i] = hid / cells
+		}
+		sight[i] = box
+	}
+	return share, sight
+}
+
+// A Box is a rectangle of cells; X1 and Y1 are outside it.
+type Box struct{ X0, Y0, X1, Y1 int }
+
+func (b *Box) add(x, y int) {
+	b.X0, b.Y0 = min(b.X0, x), min(b.Y0, y)
+	b.X1, b.Y1 = max(b.X1, x+1), max(b.Y1, y+1)
+}
+
+// Sight is the box, in mm, around what of step i stays in sight; ok is false
+// when nothing does.
+func (r *Rehearsal) Sight(i int) (x0, y0, x1, y1 float64, ok bool) {
+	b, c := r.sight[i], r.Final.Cell
+	return float64(b.X0) * c, float64(b.Y0) * c, float64(b.X1) * c, float64(b.Y1) * c, b.X1 > b.X0
+}
+
+// Overlap is the number of cells on which both steps laid paint that shows.
+func (r *Rehearsal) Overlap(i, j int) int {
+	var n int
+	a, b := r.stages[i].laid, r.stages[j].laid
+	for c := range a {
+		if a[c] >= showsFrom && b[c] >= showsFrom {
+			n++
 		}
 	}
-	return out
+	return n
 }
 
 // Planes returns, per cell, the depth of the plane that shows there, or -1.

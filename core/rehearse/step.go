@@ -3,6 +3,7 @@ package rehearse
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
@@ -17,8 +18,21 @@ func (r *Rehearsal) begin(i int, f *film.Film, brushes map[string]*mark.Brush) *
 	if z, ok := r.Lesson.Zone(s.Zone); ok {
 		st.plan = mark.Make(r.Lesson, s, r.region(z))
 	}
+	st.onBase = r.onBase(i)
 	st.shades = r.shadesOf(s, st.plan.Blends, f.N)
 	return st
+}
+
+// onBase reports whether step i is the first to paint a zone that has the wet base.
+func (r *Rehearsal) onBase(i int) bool {
+	l := r.Lesson
+	zone := l.Steps[i].Zone
+	for _, s := range l.Steps[:i] {
+		if s.Zone == zone && len(s.Mixtures) > 0 {
+			return false
+		}
+	}
+	return l.Base.Kind == "white" && (len(l.Base.Zones) == 0 || slices.Contains(l.Base.Zones, zone))
 }
 
 // shadesOf turns the mixtures of a step into what may be on the tool: one shade a
@@ -77,20 +91,27 @@ func (r *Rehearsal) amounts(id string, medium lesson.Medium, n int) []float32 {
 }
 
 // care says what is left in a tool and how damp it is after each way of cleaning.
-var care = map[lesson.Care]struct{ keep, damp, again float32 }{
-	"carry-on":   {1, 0, 0.85},
-	"wipe":       {0.12, 0, 0.35},
-	"rinse-damp": {0.02, 0.12, 0.35},
-	"rinse-dry":  {0.01, 0, 0.35},
-	"fresh":      {0, 0, 0.35},
+var care = map[lesson.Care]struct{ keep, damp float32 }{
+	"carry-on":   {1, 0},
+	"wipe":       {0.12, 0},
+	"rinse-damp": {0.02, 0.12},
+	"rinse-dry":  {0.01, 0},
+	"fresh":      {0, 0},
 }
 
+// Between dips a painter who wipes wipes lightly, and well where the colour changes.
+const (
+	keepUnwiped   = 0.97
+	keepSameShade = 0.8
+	keepNewShade  = 0.45
+)
+
 // perform carries out step i on f, which must be as the stage says. It fills in
-// the stage's record and returns the report and the tools afterwards.
-func (r *Rehearsal) perform(i int, st *stage, f *film.Film) (Report, map[string]*mark.Brush) {
+// the stage's record, and returns the tools afterwards and the part of the report
+// that only the painter knows; measure adds the rest.
+func (r *Rehearsal) perform(i int, st *stage, f *film.Film, rec *film.Record) (Report, map[string]*mark.Brush) {
 	s := r.Lesson.Steps[i]
 	start := r.Lesson.Start(i)
-	rec := f.NewRecord()
 	f.Begin(i, start, rec)
 	report := Report{Step: s.ID}
 	brushes := st.brushes
@@ -115,7 +136,6 @@ func (r *Rehearsal) perform(i int, st *stage, f *film.Film) (Report, map[string]
 		brushes[s.Tool] = brush
 	}
 	st.laid = quantize(rec)
-	report.measure(st, f, rec)
 	return report, brushes
 }
 
@@ -152,15 +172,23 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 	s := r.Lesson.Steps[i]
 	stroke := st.plan.Strokes[k]
 	minute := r.Lesson.Start(i) + s.Minutes*float64(k)/float64(len(st.plan.Strokes))
-	h.Film.At(math.Floor(minute*2) / 2) // the film ages in half minutes
+	h.Film.At(math.Floor(minute)) // the film ages minute by minute
 	if len(st.shades) > 0 {
 		sh := stroke.Shade
 		if sh >= len(st.shades) {
 			sh = 0
 		}
 		if stroke.Reload || k == 0 || sh != st.inHand(k) {
-			took, wiped := h.Brush.Load(mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right,
-				Full: mark.FullOf(s.Load), Keep: care[s.Care].again})
+			dip := mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right, Full: mark.FullOf(s.Load), Keep: keepSameShade}
+			switch was := st.inHand(k); {
+			case was < 0:
+				dip.Keep = 1 // cleaned already, as the step says
+			case s.Care == "carry-on":
+				dip.Keep = keepUnwiped
+			case !st.plan.Blends && sh != was:
+				dip.Keep = keepNewShade
+			}
+			took, wiped := h.Brush.Load(dip)
 			report.Loaded += took
 			report.Wiped += wiped
 		}

@@ -12,21 +12,25 @@ import (
 func Part(l *lesson.Lesson, z lesson.Zone, whole *Region, where lesson.Where) *Region {
 	var test func(x, y float64) bool
 	third := (whole.X1 - whole.X0) / 3
+	seed := Seed(l, z.ID)
+	loose := func(x, y float64) float64 { // a hand does not stop at a ruled line
+		return film.Fractal(seed+21, x/11, y/11, 3) - 0.5
+	}
 	switch where {
 	case "crest":
 		test = func(x, y float64) bool {
 			top, bottom, _ := whole.Span(x)
-			return y-top < max(3, min(22, 0.3*(bottom-top)))
+			return y-top < max(3, min(22, (0.3+0.3*loose(x, y))*(bottom-top)))
 		}
 	case "foot":
 		test = func(x, y float64) bool {
 			top, bottom, _ := whole.Span(x)
-			return bottom-y < max(3, min(26, 0.3*(bottom-top)))
+			return bottom-y < max(3, min(26, (0.3+0.3*loose(x, y))*(bottom-top)))
 		}
 	case "upper":
-		test = func(x, y float64) bool { return whole.Depth(x, y) < 0.5 }
+		test = func(x, y float64) bool { return whole.Depth(x, y)+0.6*loose(x, y) < 0.5 }
 	case "lower":
-		test = func(x, y float64) bool { return whole.Depth(x, y) >= 0.5 }
+		test = func(x, y float64) bool { return whole.Depth(x, y)+0.6*loose(x, y) >= 0.5 }
 	case "left":
 		test = func(x, _ float64) bool { return x < whole.X0+third }
 	case "right":
@@ -63,7 +67,7 @@ func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) float6
 		form := func(u float64) float64 {
 			return film.Fractal(seed+5, (u+0.35*down*film.Noise(seed+6, u/90, 1)-0.2*down)/size, down/(3.2*size), 3)
 		}
-		tilt := (form(x+2) - form(x-2)) * size / 4 * 2.6 // a flank rises to the right: it looks left
+		tilt := (form(x+2) - form(x-2)) * size / 4 * 5 // a flank rises to the right: it looks left
 		return clamp(-tilt*lx*1.6 + lx*whole.Slope(x)*0.5)
 	case lesson.TreeLine, lesson.Tree, lesson.Grass, lesson.CloudBank:
 		size := clumpSize(z, whole)

@@ -1,0 +1,72 @@
+// Command proxenos plans, rehearses and teaches one-session oil landscapes. It
+// serves the web application and does the same work from a shell.
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"os/signal"
+	"syscall"
+)
+
+// Exit codes of the shell.
+const (
+	fine     = 0
+	findings = 1 // findings of severity stop
+	badInput = 2
+)
+
+const usage = `proxenos plans and rehearses one-session oil landscapes.
+
+  proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|wet|thick] -o out.png
+  proxenos check    LESSON.json [--json]
+  proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
+  proxenos schema
+  proxenos serve    [--listen 127.0.0.1:8817] [--demo]
+
+Exit 0 fine; 1 findings of severity stop (check); 2 bad input.
+`
+
+// A command carries out one word of the shell. It returns an exit code, or an
+// error, which is bad input.
+type command func(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error)
+
+var commands = map[string]command{
+	"rehearse": rehearseCommand,
+	"check":    checkCommand,
+	"edit":     editCommand,
+	"schema":   schemaCommand,
+	"serve":    serveCommand,
+	"openapi":  openapiCommand,
+}
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	code := run(ctx, os.Args[1:], os.Stdin, os.Stdout, os.Stderr)
+	stop()
+	os.Exit(code)
+}
+
+func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) int {
+	if len(args) == 0 || args[0] == "help" || args[0] == "-h" || args[0] == "--help" {
+		fmt.Fprint(out, usage)
+		return fine
+	}
+	do, ok := commands[args[0]]
+	if !ok {
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, edit, schema or serve\n", args[0])
+		return badInput
+	}
+	code, err := do(ctx, args[1:], in, out)
+	if errors.Is(err, errHelp) {
+		return fine
+	}
+	if err != nil {
+		fmt.Fprintf(errs, "proxenos: %v\n", err)
+		return badInput
+	}
+	return code
+}

@@ -1,0 +1,245 @@
+package main
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"flag"
+	"fmt"
+	"image/png"
+	"io"
+	"math"
+	"os"
+	"slices"
+	"strconv"
+	"strings"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+)
+
+var errHelp = errors.New("help was asked for")
+
+// flags reads flags that may stand before, between and after the plain arguments.
+func flags(set *flag.FlagSet, args []string, out io.Writer) ([]string, error) {
+	set.SetOutput(io.Discard)
+	var plain []string
+	for {
+		if err := set.Parse(args); err != nil {
+			if errors.Is(err, flag.ErrHelp) {
+				fmt.Fprint(out, usage)
+				return nil, errHelp
+			}
+			return nil, fmt.Errorf("%s: %w: see 'proxenos help'", set.Name(), err)
+		}
+		if set.NArg() == 0 {
+			return plain, nil
+		}
+		plain = append(plain, set.Arg(0))
+		args = set.Args()[1:]
+	}
+}
+
+// readLesson reads and checks a lesson file; "-" is standard input.
+func readLesson(name string, in io.Reader) (*lesson.Lesson, error) {
+	data, err := readFile(name, in, lesson.MaxBytes)
+	if err != nil {
+		return nil, err
+	}
+	l, err := lesson.Decode(data)
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", name, err)
+	}
+	return l, nil
+}
+
+func readFile(name string, in io.Reader, most int64) ([]byte, error) {
+	if name != "-" {
+		f, err := os.Open(name)
+		if err != nil {
+			return nil, fmt.Errorf("%w: name a file that can be read", err)
+		}
+		defer f.Close()
+		in = f
+	}
+	data, err := io.ReadAll(io.LimitReader(in, most+1))
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", name, err)
+	}
+	if int64(len(data)) > most {
+		return nil, fmt.Errorf("%s: is larger than %d MB: shorten it", name, most>>20)
+	}
+	return data, nil
+}
+
+func rehearseCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
+	set := flag.NewFlagSet("rehearse", flag.ContinueOnError)
+	at := set.String("at", "", "minute, as 34m; the end when left out")
+	width := set.Int("width", 1200, "pixels")
+	view := set.String("view", string(film.Paint), "view")
+	name := set.String("o", "", "PNG file to write; - for standard output")
+	cell := set.Float64("cell", rehearse.FineCell, "side of a cell, mm")
+	plain, err := flags(set, args, out)
+	switch {
+	case err != nil:
+		return 0, err
+	case len(plain) != 1:
+		return 0, errors.New("rehearse: name one lesson file")
+	case *name == "":
+		return 0, errors.New("rehearse: say where to write with -o out.png")
+	case *width < 16 || *width > 4000:
+		return 0, fmt.Errorf("rehearse: --width is %d: give 16 to 4000", *width)
+	case !slices.Contains(film.Views(), film.View(*view)):
+		return 0, fmt.Errorf("rehearse: --view is %q: use one of %v", *view, film.Views())
+	case !(*cell >= 0.25 && *cell <= 4):
+		return 0, fmt.Errorf("rehearse: --cell is %g: give 0.25 to 4 mm", *cell)
+	}
+	l, err := readLesson(plain[0], in)
+	if err != nil {
+		return 0, err
+	}
+	minute, err := minuteOf(*at, l.Minutes())
+	if err != nil {
+		return 0, fmt.Errorf("rehearse: %w", err)
+	}
+	r, err := rehearse.Run(ctx, l, *cell, nil)
+	if err != nil {
+		return 0, err
+	}
+	img := r.At(minute).Show(film.View(*view), *width)
+	if *name == "-" {
+		return fine, png.Encode(out, img)
+	}
+	f, err := os.Create(*name)
+	if err != nil {
+		return 0, fmt.Errorf("rehearse: %w: name a file that can be written", err)
+	}
+	if err := errors.Join(png.Encode(f, img), f.Close()); err != nil {
+		return 0, fmt.Errorf("rehearse: %w", err)
+	}
+	return fine, nil
+}
+
+// minuteOf reads "34m", "34" or nothing, which is the end.
+func minuteOf(s string, end float64) (float64, error) {
+	if s == "" {
+		return end, nil
+	}
+	m, err := strconv.ParseFloat(strings.TrimSuffix(s, "m"), 64)
+	if err != nil || math.IsNaN(m) || m < 0 || m > 1e6 {
+		return 0, fmt.Errorf("--at is %q: give minutes from the start, as 34m", s)
+	}
+	return m, nil
+}
+
+func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
+	set := flag.NewFlagSet("check", flag.ContinueOnError)
+	asJSON := set.Bool("json", false, "write JSON")
+	plain, err := flags(set, args, out)
+	if err != nil {
+		return 0, err
+	}
+	if len(plain) != 1 {
+		return 0, errors.New("check: name one lesson file")
+	}
+	l, err := readLesson(plain[0], in)
+	if err != nil {
+		return 0, err
+	}
+	list, err := judge(ctx, l)
+	if err != nil {
+		return 0, err
+	}
+	if *asJSON {
+		e := json.NewEncoder(out)
+		e.SetIndent("", "  ")
+		if err := e.Encode(list); err != nil {
+			return 0, err
+		}
+	} else {
+		report(out, l, list)
+	}
+	if rule.Open(list, rule.Stop) > 0 {
+		return findings, nil
+	}
+	return fine, nil
+}
+
+// judge rehearses a lesson, fine and coarse, and lets the rules speak.
+func judge(ctx context.Context, l *lesson.Lesson) ([]rule.Finding, error) {
+	full, err := rehearse.Run(ctx, l, rehearse.FineCell, nil)
+	if err != nil {
+		return nil, err
+	}
+	trials, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
+	if err != nil {
+		return nil, err
+	}
+	return rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: full, Trials: trials})
+}
+
+func report(out io.Writer, l *lesson.Lesson, list []rule.Finding) {
+	fmt.Fprintf(out, "%s: %d steps, %g of %g minutes\n", l.Title, len(l.Steps), l.Minutes(), l.Session)
+	for _, f := range list {
+		mark := string(f.Severity)
+		if f.Accepted != "" {
+			mark = "on purpose"
+		}
+		fmt.Fprintf(out, "\n%-10s %s  [%g %s, speaks from %g]\n           %s\n", mark, f.Rule, f.Figure, f.Unit, f.Threshold, f.Says)
+		if f.Accepted != "" {
+			fmt.Fprintf(out, "           Reason: %s\n", f.Accepted)
+			continue
+		}
+		for _, r := range f.Remedies {
+			after := ""
+			if r.Tried {
+				after = fmt.Sprintf(" -> %g %s", r.After, f.Unit)
+			}
+			fmt.Fprintf(out, "           - %s%s\n", r.Words, after)
+		}
+	}
+	fmt.Fprintf(out, "\n%d stop, %d caution, %d note\n", rule.Open(list, rule.Stop), rule.Open(list, rule.Caution), rule.Open(list, rule.Note))
+}
+
+func editCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
+	set := flag.NewFlagSet("edit", flag.ContinueOnError)
+	name := set.String("o", "-", "file to write; - for standard output")
+	plain, err := flags(set, args, out)
+	if err != nil {
+		return 0, err
+	}
+	if len(plain) != 2 {
+		return 0, errors.New("edit: name a lesson file and an edit file")
+	}
+	l, err := readLesson(plain[0], in)
+	if err != nil {
+		return 0, err
+	}
+	data, err := readFile(plain[1], in, lesson.MaxBytes)
+	if err != nil {
+		return 0, err
+	}
+	e, err := lesson.DecodeEdit(data)
+	if err != nil {
+		return 0, fmt.Errorf("%s: %w", plain[1], err)
+	}
+	next, _, err := lesson.Apply(l, e)
+	if err != nil {
+		return 0, fmt.Errorf("%s: %w", plain[1], err)
+	}
+	if *name == "-" {
+		_, err = out.Write(lesson.Encode(next))
+		return fine, err
+	}
+	if err := os.WriteFile(*name, lesson.Encode(next), 0o644); err != nil {
+		return 0, fmt.Errorf("edit: %w: name a file that can be written", err)
+	}
+	return fine, nil
+}
+
+func schemaCommand(_ context.Context, _ []string, _ io.Reader, out io.Writer) (int, error) {
+	_, err := out.Write(lesson.Schema())
+	return fine, err
+}

@@ -1,0 +1,174 @@
+package rule
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+)
+
+const mudLeast = 0.20 // share of a step's area that may be another colour
+
+var mud = Rule{
+	ID: "film.mud", Title: "Turns to mud", Severity: Caution,
+	Reason: "The load must exceed what the hairs can lift. Too little paint, too much pressure or a dirty brush over wet paint mixes instead of covering.",
+	find:   findMud,
+}
+
+func findMud(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	for i, p := range c.Rehearsal.Reports {
+		if p.Mud <= mudLeast {
+			continue
+		}
+		s := c.Lesson.Steps[i]
+		f := Finding{
+			Says: fmt.Sprintf("%.0f %% of what %s lays is another, duller or wrong-valued colour: on average it is ΔE00 %.1f from its mixture.",
+				100*p.Mud, c.Lesson.Label(i), p.Delta),
+			Figure: round(p.Delta, 1), Unit: "ΔE00", Threshold: rehearse.MudDelta,
+			Steps: []string{s.ID}, Where: s.ID, At: p.MudAt, OnCanvas: true,
+			Remedies: c.cleaner(s),
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// heavier and lighter are the words for load and pressure in order.
+var (
+	heavier = []lesson.Load{"thin", "light", "medium", "full", "heavy"}
+	lighter = []lesson.Pressure{"firm", "medium", "light", "barely"}
+	softer  = []lesson.ToolKind{"flat", "filbert", "round", "fan", "soft-flat", "mop"}
+)
+
+// cleaner tries what a painter would try against mud on the coarse canvas and
+// returns what helps, best first.
+func (c *Context) cleaner(s lesson.Step) []Remedy {
+	type idea struct {
+		words string
+		edit  lesson.Edit
+	}
+	var ideas []idea
+	change := func(words string, set func(*lesson.Step)) {
+		n := s
+		set(&n)
+		ideas = append(ideas, idea{words, lesson.Change{Step: n}})
+	}
+	if i := slices.Index(heavier, s.Load); i < len(heavier)-1 {
+		change("load the tool heavily", func(n *lesson.Step) { n.Load = "heavy" })
+	}
+	if i := slices.Index(lighter, s.Pressure); i < len(lighter)-1 {
+		change("barely touch", func(n *lesson.Step) { n.Pressure = "barely" })
+	}
+	if s.Load != "heavy" && s.Pressure != "barely" {
+		change("load heavily and barely touch", func(n *lesson.Step) { n.Load, n.Pressure = "heavy", "barely" })
+	}
+	if s.Care == "carry-on" {
+		change("wipe the tool first", func(n *lesson.Step) { n.Care = "wipe" })
+	}
+	if s.Care != "fresh" {
+		change("take a fresh tool", func(n *lesson.Step) { n.Care = "fresh" })
+	}
+	if t, ok := c.softerTool(s); ok {
+		change("use the softer "+c.Lesson.ToolName(t), func(n *lesson.Step) { n.Tool = t })
+	}
+	at := c.Lesson.Step(s.ID)
+	before := func(words string, t lesson.Technique, tool string, minutes float64) {
+		n := lesson.Step{ID: c.freeID(s.ID + "-" + string(t)), Zone: s.Zone, Where: s.Where, Technique: t, Tool: tool,
+			Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "fresh", Cover: 1, Minutes: minutes}
+		if t == lesson.Wait {
+			n.Zone, n.Where = "", "whole"
+		}
+		ideas = append(ideas, idea{words, lesson.Insert{At: at, Step: n}})
+	}
+	for _, t := range c.Lesson.Tools {
+		switch t.Kind {
+		case "towel":
+			before("blot the place for 8 minutes first", lesson.Blot, t.ID, 8)
+		case "knife":
+			before("scrape the place first", lesson.Scrape, t.ID, 1)
+		}
+	}
+	before("wait 15 minutes first", lesson.Wait, "", 15)
+
+	if c.Trials == nil {
+		return nil
+	}
+	was := c.Trials.Reports[at]
+	var out []Remedy
+	for _, d := range ideas {
+		r, next, ok := c.remedy(d.words, d.edit)
+		if !ok {
+			continue
+		}
+		p, err := rehearse.Try(c, c.Trials, next, s.ID)
+		if err != nil {
+			return out
+		}
+		if weight(p) < 0.9*weight(was) {
+			r.After, r.Tried = round(p.Delta, 1), true
+			if p.Mud <= mudLeast {
+				r.Words += " (mends it)"
+			} else {
+				r.Words += fmt.Sprintf(" (leaves %.0f %% muddy)", 100*p.Mud)
+			}
+			r.rank = weight(p) + 0.004*max(0, r.Minutes)
+			out = append(out, r)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Remedy) int { return cmp.Compare(a.rank, b.rank) })
+	return out[:min(4, len(out))]
+}
+
+// weight is how bad mud is: how much of it, and how far off.
+func weight(p rehearse.Report) float64 { return p.Mud + p.Delta/40 }
+
+// softerTool finds a tool of the lesson that can do the step, is softer, and is
+// nearest in size.
+func (c *Context) softerTool(s lesson.Step) (string, bool) {
+	now, ok := c.Lesson.Tool(s.Tool)
+	if !ok {
+		return "", false
+	}
+	best, found := "", false
+	least := 0.0
+	for _, t := range c.Lesson.Tools {
+		if slices.Index(softer, t.Kind) <= slices.Index(softer, now.Kind) || !s.Technique.Info().Takes(t.Kind) {
+			continue
+		}
+		d := max(t.Width/now.Width, now.Width/t.Width)
+		if !found || d < least {
+			best, least, found = t.ID, d, true
+		}
+	}
+	return best, found && least < 2.5
+}
+
+// freeID returns id, or id with a number, that no step has.
+func (c *Context) freeID(id string) string {
+	if len(id) > 36 {
+		id = id[:36]
+	}
+	if c.Lesson.Step(id) < 0 {
+		return id
+	}
+	for n := 2; ; n++ {
+		if numbered := fmt.Sprintf("%s-%d", id, n); c.Lesson.Step(numbered) < 0 {
+			return numbered
+		}
+	}
+}
+
+// tryCrossing fills in the edge to repair once a move is made.
+func (c *Context) tryCrossing(r *Remedy, next *lesson.Lesson, step string) {
+	if c.Trials == nil {
+		return
+	}
+	if p, err := rehearse.Try(c, c.Trials, next, step); err == nil {
+		r.After, r.Tried = round(p.Crossed.Edge, 1), true
+	}
+}

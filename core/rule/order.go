@@ -1,0 +1,167 @@
+package rule
+
+import (
+	"fmt"
+	"math"
+
+	"proxenos/core/lesson"
+)
+
+const (
+	edgeLeast   = 1.0  // cm of edge to repair from which the order matters
+	hiddenLeast = 0.35 // share of a step's work that may be covered again
+)
+
+var backToFront = Rule{
+	ID: "order.back-to-front", Title: "Painted behind what already stands", Severity: Stop,
+	Reason: "A far thing painted after a near one runs over its edge, and the edge must be painted again. From back to front no edge ever needs repair.",
+	find:   findBackToFront,
+}
+
+func findBackToFront(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	for i, p := range c.Rehearsal.Reports {
+		s := l.Steps[i]
+		if p.Crossed.Edge < edgeLeast || s.Technique == lesson.CutIn {
+			continue
+		}
+		f := Finding{
+			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %.0f cm of edge to repair, %.0f cm² covered.",
+				capital(l.Label(i)), p.Crossed.Plane, p.Crossed.Edge, p.Crossed.Area),
+			Figure: round(p.Crossed.Edge, 1), Unit: "cm", Threshold: edgeLeast,
+			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
+		}
+		if first := firstNearer(c, i); first >= 0 {
+			f.Steps = append(f.Steps, l.Steps[first].ID)
+			move := lesson.Move{Step: s.ID, To: first}
+			words := fmt.Sprintf("move it to place %d, before %s", first+1, l.Label(first))
+			if r, next, ok := c.remedy(words, move); ok {
+				c.tryCrossing(&r, next, s.ID)
+				f.Remedies = append(f.Remedies, r)
+			}
+		}
+		cut := s
+		cut.Technique = lesson.CutIn
+		if r, _, ok := c.remedy("make it a cut-in that stops at the silhouette", lesson.Change{Step: cut}); ok {
+			f.Remedies = append(f.Remedies, r)
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// firstNearer finds the first earlier step in a nearer plane that step i runs over.
+func firstNearer(c *Context, i int) int {
+	mine := c.Lesson.PlaneOf(c.Lesson.Steps[i])
+	for j := range i {
+		if c.Lesson.PlaneOf(c.Lesson.Steps[j]) > mine && c.Rehearsal.Overlap(i, j) > 0 {
+			return j
+		}
+	}
+	return -1
+}
+
+var hiddenWork = Rule{
+	ID: "order.hidden-work", Title: "Work that will be covered", Severity: Note,
+	Reason: "Minutes spent on what nearer things will hide are lost. Trim the shape, or set the near silhouette first.",
+	find:   findHidden,
+}
+
+func findHidden(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	for i, p := range c.Rehearsal.Reports {
+		if p.Hidden <= hiddenLeast || p.Area < 2 {
+			continue
+		}
+		s := l.Steps[i]
+		f := Finding{
+			Says: fmt.Sprintf("%.0f %% of what %s lays down is covered later by nearer paint: about %.1f of its %g minutes.",
+				100*p.Hidden, l.Label(i), p.Hidden*s.Minutes, s.Minutes),
+			Figure: round(100*p.Hidden, 0), Unit: "%", Threshold: 100 * hiddenLeast,
+			Steps: []string{s.ID}, Where: s.ID,
+		}
+		if x0, y0, x1, y1, ok := c.Rehearsal.Sight(i); ok {
+			const spare = 8 // mm, so that the next edge has something to overlap
+			z, _ := l.Zone(s.Zone)
+			trimmed := clip(z.Outline, x0-spare, y0-spare, x1+spare, y1+spare)
+			if len(trimmed) >= 3 && shrunk(z.Outline, trimmed) {
+				if r, _, ok := c.remedy(fmt.Sprintf("trim “%s” to what stays in sight", z.Name), lesson.Reshape{Zone: z.ID, Outline: trimmed}); ok {
+					f.Remedies = append(f.Remedies, r)
+				}
+			}
+		}
+		if less := halves(s.Minutes * (1 - p.Hidden)); less < s.Minutes {
+			if r, _, ok := c.remedy(fmt.Sprintf("spend %g min on it, not %g", less, s.Minutes), lesson.SetMinutes{Step: s.ID, Minutes: less}); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// clip cuts an outline to a rectangle (Sutherland and Hodgman 1974).
+func clip(outline []lesson.Point, x0, y0, x1, y1 float64) []lesson.Point {
+	side := func(in []lesson.Point, inside func(lesson.Point) bool, cross func(a, b lesson.Point) lesson.Point) (out []lesson.Point) {
+		for i, p := range in {
+			q := in[(i+1)%len(in)]
+			switch {
+			case inside(p) && inside(q):
+				out = append(out, q)
+			case inside(p):
+				out = append(out, cross(p, q))
+			case inside(q):
+				out = append(out, cross(p, q), q)
+			}
+		}
+		return out
+	}
+	atX := func(x float64) func(a, b lesson.Point) lesson.Point {
+		return func(a, b lesson.Point) lesson.Point {
+			return lesson.Point{X: x, Y: round(a.Y+(b.Y-a.Y)*(x-a.X)/(b.X-a.X), 1)}
+		}
+	}
+	atY := func(y float64) func(a, b lesson.Point) lesson.Point {
+		return func(a, b lesson.Point) lesson.Point {
+			return lesson.Point{X: round(a.X+(b.X-a.X)*(y-a.Y)/(b.Y-a.Y), 1), Y: y}
+		}
+	}
+	out := side(outline, func(p lesson.Point) bool { return p.X >= x0 }, atX(x0))
+	out = side(out, func(p lesson.Point) bool { return p.X <= x1 }, atX(x1))
+	out = side(out, func(p lesson.Point) bool { return p.Y >= y0 }, atY(y0))
+	return side(out, func(p lesson.Point) bool { return p.Y <= y1 }, atY(y1))
+}
+
+// shrunk reports whether b is clearly smaller than a.
+func shrunk(a, b []lesson.Point) bool {
+	area := func(list []lesson.Point) float64 {
+		var sum float64
+		for i, p := range list {
+			q := list[(i+1)%len(list)]
+			sum += p.X*q.Y - q.X*p.Y
+		}
+		return math.Abs(sum) / 2
+	}
+	return area(b) < 0.93*area(a)
+}
+
+func round(v float64, digits int) float64 {
+	k := math.Pow(10, float64(digits))
+	return math.Round(v*k) / k
+}
+
+// halves rounds minutes to halves, never below a half.
+func halves(minutes float64) float64 { return max(0.5, math.Round(minutes*2)/2) }
+
+func capital(s string) string {
+	if s == "" {
+		return s
+	}
+	return string(s[0]-'a'+'A') + s[1:]
+}

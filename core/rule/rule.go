@@ -1,0 +1,144 @@
+// Package rule judges a rehearsed lesson as an experienced painter would before
+// the class: it finds what will go wrong, says by how much and where, and offers
+// remedies as edits to the lesson.
+//
+// A rule measures on the simulated canvas or on the schedule; it never guesses
+// from labels.
+package rule
+
+import (
+	"context"
+	"sort"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+)
+
+// Severity says how bad a finding is.
+type Severity string
+
+// The severities.
+const (
+	Stop    Severity = "stop"    // cannot work
+	Caution Severity = "caution" // likely to go wrong
+	Note    Severity = "note"    // worth a look
+)
+
+// A Rule is one thing that Proxenos looks for.
+type Rule struct {
+	ID       string
+	Title    string
+	Severity Severity
+	Reason   string                     // why, in the craft's words
+	Relaxed  map[lesson.Method]string   // house methods that silence it, and why
+	find     func(c *Context) []Finding // what it measures
+}
+
+// A Finding is what a rule says about a lesson.
+type Finding struct {
+	Rule      string        `json:"rule"`
+	Title     string        `json:"title"`
+	Severity  Severity      `json:"severity" enum:"stop,caution,note"`
+	Reason    string        `json:"reason" doc:"the craft's reason"`
+	Says      string        `json:"says" doc:"what was found here, in a sentence"`
+	Figure    float64       `json:"figure" doc:"what was measured"`
+	Unit      string        `json:"unit"`
+	Threshold float64       `json:"threshold" doc:"where the rule begins to speak"`
+	Steps     []string      `json:"steps" doc:"the steps it concerns; the first is where it shows"`
+	Where     string        `json:"where" doc:"names the place for accepting it on purpose"`
+	At        rehearse.Spot `json:"at" doc:"middle of the place on the canvas, mm"`
+	OnCanvas  bool          `json:"onCanvas" doc:"whether at means anything"`
+	Accepted  string        `json:"accepted" doc:"the instructor's reason, when on purpose"`
+	Remedies  []Remedy      `json:"remedies"`
+}
+
+// A Remedy is an edit that mends a finding, wholly or in part.
+type Remedy struct {
+	Words   string      `json:"words"`
+	Edit    lesson.Edit `json:"-"`
+	Minutes float64     `json:"minutes" doc:"what it adds to the session"`
+	After   float64     `json:"after" doc:"the figure once it is applied, where it was tried"`
+	Tried   bool        `json:"tried"`
+	rank    float64     // for sorting
+}
+
+// A Context is what rules look at.
+type Context struct {
+	context.Context
+	Lesson    *lesson.Lesson
+	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted
+	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
+}
+
+// All lists every rule.
+func All() []Rule {
+	return []Rule{backToFront, hiddenWork, mud, tiers, over}
+}
+
+// Check lets every rule speak. It reports findings in the order of the script,
+// worst first within a step; those accepted on purpose come last. It fails only
+// when the context ends.
+func Check(c *Context) ([]Finding, error) {
+	out := []Finding{}
+	for _, r := range All() {
+		if _, quiet := r.Relaxed[c.Lesson.Method]; quiet {
+			continue
+		}
+		for _, f := range r.find(c) {
+			f.Rule, f.Title, f.Severity, f.Reason = r.ID, r.Title, r.Severity, r.Reason
+			for _, a := range c.Lesson.Accepted {
+				if a.Rule == f.Rule && a.Where == f.Where {
+					f.Accepted = a.Reason
+				}
+			}
+			if f.Remedies == nil {
+				f.Remedies = []Remedy{}
+			}
+			out = append(out, f)
+		}
+		if err := c.Err(); err != nil {
+			return nil, err
+		}
+	}
+	place := func(f Finding) int {
+		if len(f.Steps) == 0 {
+			return len(c.Lesson.Steps)
+		}
+		return c.Lesson.Step(f.Steps[0])
+	}
+	rank := map[Severity]int{Stop: 0, Caution: 1, Note: 2}
+	sort.SliceStable(out, func(i, j int) bool {
+		a, b := out[i], out[j]
+		if (a.Accepted == "") != (b.Accepted == "") {
+			return a.Accepted == ""
+		}
+		if place(a) != place(b) {
+			return place(a) < place(b)
+		}
+		return rank[a.Severity] < rank[b.Severity]
+	})
+	return out, nil
+}
+
+// Open counts the findings of a severity that are not accepted.
+func Open(list []Finding, s Severity) int {
+	var n int
+	for _, f := range list {
+		if f.Severity == s && f.Accepted == "" {
+			n++
+		}
+	}
+	return n
+}
+
+// remedy makes a remedy of an edit that fits the lesson; ok is false otherwise.
+func (c *Context) remedy(words string, e lesson.Edit) (Remedy, *lesson.Lesson, bool) {
+	next, _, err := lesson.Apply(c.Lesson, e)
+	if err != nil {
+		return Remedy{}, nil, false
+	}
+	if words == "" {
+		words = e.Describe(c.Lesson)
+	}
+	return Remedy{Words: words, Edit: e, Minutes: next.Minutes() - c.Lesson.Minutes()}, next, true
+}

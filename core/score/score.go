@@ -1,0 +1,180 @@
+// Package score lays a lesson out in time: when each step starts, what the
+// painter holds, how fat the paint is and how wet each plane still is.
+package score
+
+import (
+	"math"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/paint"
+	"proxenos/core/spectrum"
+)
+
+// A Score is a lesson's script as a timeline. Times are minutes from the start.
+type Score struct {
+	Minutes  float64  `json:"minutes" doc:"length of the script"`
+	Session  float64  `json:"session" doc:"length of the session"`
+	Rows     []Row    `json:"rows" doc:"one a step, in order"`
+	Columns  []Column `json:"columns" doc:"one a plane, farthest first"`
+	Mixtures []Swatch `json:"mixtures"`
+}
+
+// A Row is a step on the timeline.
+type Row struct {
+	Step     string          `json:"step"`
+	Number   int             `json:"number" doc:"counted from 1"`
+	Start    float64         `json:"start"`
+	Minutes  float64         `json:"minutes"`
+	Column   int             `json:"column" doc:"index of its plane, or -1 for a wait"`
+	Colours  []string        `json:"colours" doc:"#rrggbb of its mixtures; empty for a blot, a wait or a dry tool"`
+	Hatched  bool            `json:"hatched" doc:"a blot, scrape or wait"`
+	Tool     string          `json:"tool" doc:"the tool in words"`
+	Cleaning string          `json:"cleaning" doc:"what is done to the tool before: wipe, rinse, new, or empty"`
+	Fat      float64         `json:"fat" doc:"percent of oil and alkyd in what stays of the paint"`
+	Solvent  float64         `json:"solvent" doc:"percent of solvent in the paint"`
+	Sentence []lesson.Phrase `json:"sentence"`
+	Back     bool            `json:"back" doc:"it paints farther back than the step before it"`
+}
+
+// A Column is a plane's strip of the depth gutter.
+type Column struct {
+	Plane  string `json:"plane"`
+	Name   string `json:"name"`
+	Ribbon []Wet  `json:"ribbon" doc:"how wet it is, from its first paint on"`
+}
+
+// Wet is how wet a plane is at a minute: 1 fresh, 0 set.
+type Wet struct {
+	Minute float64 `json:"minute"`
+	Wet    float64 `json:"wet"`
+}
+
+// A Swatch is a mixture as a thick layer looks in daylight.
+type Swatch struct {
+	Mixture string       `json:"mixture"`
+	Name    string       `json:"name"`
+	Colour  string       `json:"colour" doc:"#rrggbb"`
+	Lab     spectrum.Lab `json:"lab"`
+	Value   int          `json:"value" doc:"1 dark to 9 light"`
+	Parts   []PartOf     `json:"parts"`
+}
+
+// PartOf is a part of a mixture with the name of its paint.
+type PartOf struct {
+	Paint string  `json:"paint"`
+	Name  string  `json:"name"`
+	Parts float64 `json:"parts"`
+}
+
+// Thickness gives the wet µm that a step leaves, when a rehearsal has measured
+// it; otherwise an ordinary film is assumed.
+type Thickness func(step int) (micron float64, ok bool)
+
+const ordinaryFilm = 30 // µm
+
+// Of lays out a lesson. thick may be nil.
+func Of(l *lesson.Lesson, thick Thickness) Score {
+	s := Score{Minutes: l.Minutes(), Session: l.Session, Mixtures: Swatches(l)}
+	colour := map[string]string{}
+	for _, m := range s.Mixtures {
+		colour[m.Mixture] = m.Colour
+	}
+	start, before := 0.0, -1
+	for i, st := range l.Steps {
+		row := Row{Step: st.ID, Number: i + 1, Start: start, Minutes: st.Minutes, Column: l.PlaneOf(st),
+			Tool: l.ToolName(st.Tool), Fat: st.Medium.Fat(), Solvent: st.Medium.Solvent,
+			Sentence: lesson.Sentence(l, st), Colours: []string{}}
+		switch st.Technique {
+		case lesson.Blot, lesson.Scrape, lesson.Wait:
+			row.Hatched = true
+		}
+		for _, id := range st.Mixtures {
+			row.Colours = append(row.Colours, colour[id])
+		}
+		if st.Technique != lesson.Wait {
+			row.Cleaning = cleaning[st.Care]
+		}
+		if row.Column >= 0 && !row.Hatched {
+			row.Back = row.Column < before
+			before = row.Column
+		}
+		s.Rows = append(s.Rows, row)
+		start += st.Minutes
+	}
+	for p, plane := range l.Planes {
+		s.Columns = append(s.Columns, Column{plane.ID, plane.Name, ribbon(l, s.Rows, p, thick)})
+	}
+	return s
+}
+
+var cleaning = map[lesson.Care]string{"wipe": "wipe", "rinse-damp": "rinse", "rinse-dry": "rinse", "fresh": "new"}
+
+// ribbon follows how wet a plane is: each step wets it anew, then it sets.
+func ribbon(l *lesson.Lesson, rows []Row, plane int, thick Thickness) []Wet {
+	out := []Wet{}
+	const every = 3.0 // minutes
+	wet, micron, last := 0.0, float64(ordinaryFilm), 0.0
+	started := false
+	dry := func(until float64) {
+		for t := last + every; t < until; t += every {
+			out = append(out, Wet{t, wet * (1 - film.SetAfter(t-last, micron))})
+		}
+		wet *= 1 - film.SetAfter(until-last, micron)
+		last = until
+	}
+	for i, r := range rows {
+		if r.Column != plane {
+			continue
+		}
+		if started {
+			dry(r.Start)
+			out = append(out, Wet{r.Start, wet})
+		}
+		last = r.Start + r.Minutes
+		switch {
+		case len(r.Colours) > 0:
+			wet, started = 1, true
+			if thick != nil {
+				if m, ok := thick(i); ok && m > 0 {
+					micron = m
+				}
+			}
+		case l.Steps[i].Technique == lesson.Blot:
+			wet *= 0.4
+		}
+		if started {
+			out = append(out, Wet{r.Start, max(wet, 0)}, Wet{last, wet})
+		}
+	}
+	if started {
+		end := l.Minutes()
+		dry(end)
+		out = append(out, Wet{end, wet})
+	}
+	return out
+}
+
+// Swatches computes the colour of every mixture.
+func Swatches(l *lesson.Lesson) []Swatch {
+	d65 := spectrum.D65()
+	out := []Swatch{}
+	for _, m := range l.Mixtures {
+		sw := Swatch{Mixture: m.ID, Name: m.Name}
+		var parts []paint.Part
+		for _, p := range m.Parts {
+			parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
+			tube, _ := paint.Find(p.Paint)
+			sw.Parts = append(sw.Parts, PartOf{p.Paint, tube.Name, p.Parts})
+		}
+		if coat, err := paint.Mix(parts); err == nil {
+			sw.Lab = coat.Masstone(d65)
+			sw.Lab.L, sw.Lab.A, sw.Lab.B = tenth(sw.Lab.L), tenth(sw.Lab.A), tenth(sw.Lab.B)
+			sw.Colour, sw.Value = sw.Lab.RGB().Hex(), sw.Lab.Value()
+		}
+		out = append(out, sw)
+	}
+	return out
+}
+
+func tenth(v float64) float64 { return math.Round(v*10) / 10 }
