@@ -25,19 +25,29 @@ func Views() []View { return []View{Paint, Greyscale, Value, Wet, Thick} }
 // Show draws the canvas in a view, width pixels wide; 0 means one pixel a cell.
 // A smaller picture averages cells in linear light, a larger one interpolates.
 func (f *Film) Show(v View, width int) *image.RGBA {
+	return f.ShowPart(v, image.Rect(0, 0, f.W, f.H), width)
+}
+
+// ShowPart is [Film.Show] for a rectangle of cells, cut to the canvas.
+func (f *Film) ShowPart(v View, part image.Rectangle, width int) *image.RGBA {
+	part = part.Intersect(image.Rect(0, 0, f.W, f.H))
+	if part.Empty() {
+		part = image.Rect(0, 0, 1, 1)
+	}
 	looks := f.looks()
-	lin := make([][3]float32, f.W*f.H)
-	for y := range f.H {
-		for x := range f.W {
-			lin[y*f.W+x] = f.cellView(v, looks, x, y)
+	w, h := part.Dx(), part.Dy()
+	lin := make([][3]float32, w*h)
+	for y := range h {
+		for x := range w {
+			lin[y*w+x] = f.cellView(v, looks, part.Min.X+x, part.Min.Y+y)
 		}
 	}
 	if width <= 0 {
-		width = f.W
+		width = w
 	}
-	height := max(1, int(math.Round(float64(width)*float64(f.H)/float64(f.W))))
-	if width != f.W {
-		lin = resample(lin, f.W, f.H, width, height)
+	height := max(1, int(math.Round(float64(width)*float64(h)/float64(w))))
+	if width != w {
+		lin = resample(lin, w, h, width, height)
 	}
 	img := image.NewRGBA(image.Rect(0, 0, width, height))
 	gamma := gammaTable()

@@ -104,3 +104,15 @@ func decodeEdit(data []byte, depth int) (Edit, error) {
 	}
 	return e.Elem().Interface().(Edit), nil
 }
+
+// AnyEdit is an edit as it travels: JSON with its name.
+type AnyEdit struct{ Edit }
+
+// MarshalJSON writes what [EncodeEdit] writes.
+func (a AnyEdit) MarshalJSON() ([]byte, error) { return EncodeEdit(a.Edit) }
+
+// UnmarshalJSON reads what [DecodeEdit] reads.
+func (a *AnyEdit) UnmarshalJSON(data []byte) (err error) {
+	a.Edit, err = DecodeEdit(data)
+	return err
+}

@@ -74,7 +74,16 @@ func Decode(data []byte) (*Lesson, error) {
 	return &l, nil
 }
 
-// explain turns an error of the JSON decoder into a fault with a place.
+// Explain turns an error of the JSON decoder about data into [Faults] that name the
+// place; faults pass as they are.
+func Explain(data []byte, err error) error {
+	var faults Faults
+	if errors.As(err, &faults) {
+		return faults
+	}
+	return explain(data, err)
+}
+
 func explain(data []byte, err error) error {
 	var syntax *json.SyntaxError
 	var kind *json.UnmarshalTypeError

@@ -147,3 +147,9 @@ func Words() Vocabulary {
 		},
 	}
 }
+
+// Method says a house method in words.
+func (v Vocabulary) Method(m Method) string { return name(v.Methods, string(m)) }
+
+// Level says a level in words.
+func (v Vocabulary) Level(l Level) string { return name(v.Levels, string(l)) }

@@ -1,6 +1,7 @@
 package rehearse
 
 import (
+	"image"
 	"math"
 
 	"proxenos/core/film"
@@ -326,4 +327,39 @@ func (r *Rehearsal) Planes() []int16 {
 		}
 	}
 	return out
+}
+
+// Closeup returns the rectangle of cells, side mm wide and three quarters as
+// high, in which step i laid most.
+func (r *Rehearsal) Closeup(i int, side float64) image.Rectangle {
+	f := r.Final
+	w, h := max(1, int(side/f.Cell)), max(1, int(0.75*side/f.Cell))
+	const grid = 8 // cells to a square of the coarse map that is searched
+	gw, gh := f.W/grid+1, f.H/grid+1
+	sum := make([]int, (gw+1)*(gh+1)) // summed area table
+	for y := range gh {
+		for x := range gw {
+			var here int
+			for dy := 0; dy < grid; dy += 2 {
+				for dx := 0; dx < grid; dx += 2 {
+					if cx, cy := x*grid+dx, y*grid+dy; cx < f.W && cy < f.H {
+						here += int(r.stages[i].laid[cy*f.W+cx])
+					}
+				}
+			}
+			sum[(y+1)*(gw+1)+x+1] = here + sum[y*(gw+1)+x+1] + sum[(y+1)*(gw+1)+x] - sum[y*(gw+1)+x]
+		}
+	}
+	ww, hh := min(gw, max(1, w/grid)), min(gh, max(1, h/grid))
+	best, bx, by := -1, 0, 0
+	for y := 0; y+hh <= gh; y++ {
+		for x := 0; x+ww <= gw; x++ {
+			in := sum[(y+hh)*(gw+1)+x+ww] - sum[y*(gw+1)+x+ww] - sum[(y+hh)*(gw+1)+x] + sum[y*(gw+1)+x]
+			if in > best {
+				best, bx, by = in, x*grid, y*grid
+			}
+		}
+	}
+	bx, by = max(0, min(bx, f.W-w)), max(0, min(by, f.H-h))
+	return image.Rect(bx, by, bx+w, by+h)
 }

@@ -54,12 +54,12 @@ type Finding struct {
 
 // A Remedy is an edit that mends a finding, wholly or in part.
 type Remedy struct {
-	Words   string      `json:"words"`
-	Edit    lesson.Edit `json:"-"`
-	Minutes float64     `json:"minutes" doc:"what it adds to the session"`
-	After   float64     `json:"after" doc:"the figure once it is applied, where it was tried"`
-	Tried   bool        `json:"tried"`
-	rank    float64     // for sorting
+	Words   string         `json:"words"`
+	Edit    lesson.AnyEdit `json:"edit"`
+	Minutes float64        `json:"minutes" doc:"what it adds to the session"`
+	After   float64        `json:"after" doc:"the figure once it is applied, where it was tried"`
+	Tried   bool           `json:"tried"`
+	rank    float64        // for sorting
 }
 
 // A Context is what rules look at.
@@ -140,5 +140,5 @@ func (c *Context) remedy(words string, e lesson.Edit) (Remedy, *lesson.Lesson, b
 	if words == "" {
 		words = e.Describe(c.Lesson)
 	}
-	return Remedy{Words: words, Edit: e, Minutes: next.Minutes() - c.Lesson.Minutes()}, next, true
+	return Remedy{Words: words, Edit: lesson.AnyEdit{Edit: e}, Minutes: next.Minutes() - c.Lesson.Minutes()}, next, true
 }

@@ -1,0 +1,164 @@
+package store
+
+import (
+	"context"
+	"crypto/rand"
+	"errors"
+	"fmt"
+	"io/fs"
+
+	"github.com/jmoiron/sqlx"
+
+	"proxenos/core/lesson"
+)
+
+func mustSub() fs.FS {
+	sub, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		panic(err) // the folder is compiled in
+	}
+	return sub
+}
+
+// PutStudio makes a studio, or renames it.
+func (s *Store) PutStudio(ctx context.Context, st Studio) error {
+	_, err := s.db.NamedExecContext(ctx,
+		`insert into studio (id, name) values (:id, :name) on conflict (id) do update set name = excluded.name`, st)
+	return told(err)
+}
+
+// Studios lists all studios by name.
+func (s *Store) Studios(ctx context.Context) ([]Studio, error) {
+	out := []Studio{}
+	err := s.db.SelectContext(ctx, &out, `select id, name from studio order by name, id`)
+	return out, told(err)
+}
+
+// Shelf returns the newest revision of every lesson of a studio, oldest lesson first.
+func (s *Store) Shelf(ctx context.Context, studio string) ([]Revision, error) {
+	var there bool
+	if err := s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, studio); err != nil {
+		return nil, told(err)
+	}
+	if !there {
+		return nil, ErrNotFound
+	}
+	out := []Revision{}
+	err := s.db.SelectContext(ctx, &out,
+		`select r.* from lesson l join revision r on r.lesson_id = l.id and r.number = l.head
+		 where l.studio_id = $1 order by l.made_at, l.id`, studio)
+	return out, told(err)
+}
+
+// Create puts a new lesson on a studio's shelf; id may be empty for a new one.
+func (s *Store) Create(ctx context.Context, studio, id string, l *lesson.Lesson, said string) (Revision, error) {
+	if id == "" {
+		id = rand.Text()[:12]
+	}
+	r := revisionOf(id, 1, 0, l, said)
+	err := s.within(ctx, func(tx *sqlx.Tx) error {
+		var there bool
+		if err := tx.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, studio); err != nil {
+			return err
+		}
+		if !there {
+			return ErrNotFound
+		}
+		if _, err := tx.ExecContext(ctx, `insert into lesson (id, studio_id, head) values ($1, $2, 1)`, id, studio); err != nil {
+			return err
+		}
+		return insert(ctx, tx, &r)
+	})
+	return r, err
+}
+
+// Head returns the newest revision of a lesson.
+func (s *Store) Head(ctx context.Context, id string) (Revision, error) {
+	var r Revision
+	err := s.db.GetContext(ctx, &r, `select r.* from lesson l join revision r on r.lesson_id = l.id and r.number = l.head where l.id = $1`, id)
+	return r, told(err)
+}
+
+// Revision returns one revision of a lesson.
+func (s *Store) Revision(ctx context.Context, id string, number int) (Revision, error) {
+	var r Revision
+	err := s.db.GetContext(ctx, &r, `select * from revision where lesson_id = $1 and number = $2`, id, number)
+	return r, told(err)
+}
+
+// Revisions lists what was saved after a revision, oldest first, without bodies.
+func (s *Store) Revisions(ctx context.Context, id string, after int) ([]Revision, error) {
+	out := []Revision{}
+	err := s.db.SelectContext(ctx, &out,
+		`select lesson_id, number, parent, hash, title, '' as body, said, made_at from revision
+		 where lesson_id = $1 and number > $2 order by number`, id, after)
+	return out, told(err)
+}
+
+// ByHash returns a revision with the given content; which one does not matter.
+func (s *Store) ByHash(ctx context.Context, hash string) (Revision, error) {
+	var r Revision
+	err := s.db.GetContext(ctx, &r, `select * from revision where hash = $1 limit 1`, hash)
+	return r, told(err)
+}
+
+// Save adds a revision made from revision from. If that is no longer the newest,
+// nothing is written and the error is a [*StaleError]. When Save returns without
+// error the revision is on disk.
+func (s *Store) Save(ctx context.Context, id string, from int, l *lesson.Lesson, said string) (Revision, error) {
+	r := revisionOf(id, from+1, from, l, said)
+	err := s.within(ctx, func(tx *sqlx.Tx) error {
+		var head int
+		if err := tx.GetContext(ctx, &head, `select head from lesson where id = $1 for update`, id); err != nil {
+			return err
+		}
+		if head != from {
+			return &StaleError{From: from, Head: head}
+		}
+		if _, err := tx.ExecContext(ctx, `update lesson set head = $2 where id = $1`, id, r.Number); err != nil {
+			return err
+		}
+		return insert(ctx, tx, &r)
+	})
+	var stale *StaleError
+	if errors.As(err, &stale) {
+		since, listErr := s.Revisions(ctx, id, from)
+		if listErr != nil {
+			return Revision{}, listErr
+		}
+		stale.Since = since
+	}
+	return r, err
+}
+
+func revisionOf(id string, number, parent int, l *lesson.Lesson, said string) Revision {
+	body := lesson.Encode(l)
+	return Revision{LessonID: id, Number: number, Parent: parent, Hash: l.Hash(), Title: l.Title, Body: string(body), Said: said}
+}
+
+func insert(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
+	return tx.GetContext(ctx, &r.MadeAt,
+		`insert into revision (lesson_id, number, parent, hash, title, body, said)
+		 values ($1, $2, $3, $4, $5, $6, $7) returning made_at`,
+		r.LessonID, r.Number, r.Parent, r.Hash, r.Title, r.Body, r.Said)
+}
+
+// within runs do in a transaction.
+func (s *Store) within(ctx context.Context, do func(*sqlx.Tx) error) error {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
+		return told(err)
+	}
+	if err := do(tx); err != nil {
+		_ = tx.Rollback() // the first error says more
+		var stale *StaleError
+		if errors.As(err, &stale) || errors.Is(err, ErrNotFound) {
+			return err
+		}
+		return told(err)
+	}
+	if err := tx.Commit(); err != nil {
+		return told(fmt.Errorf("commit: %w", err))
+	}
+	return nil
+}

@@ -1,0 +1,239 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"reflect"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"proxenos/core/lesson"
+	"proxenos/core/score"
+	"proxenos/store"
+)
+
+// Saved is a lesson as it stands, with what follows from it without a canvas.
+type Saved struct {
+	ID       string         `json:"id"`
+	Revision int            `json:"revision"`
+	Hash     string         `json:"hash" doc:"content hash: the key to rehearsal and frames"`
+	Lesson   *lesson.Lesson `json:"lesson"`
+	Score    score.Score    `json:"score"`
+	Frames   string         `json:"frames" doc:"address of its frames; add /VIEW-WIDTH-HALFMINUTES.png"`
+}
+
+// Edited is a lesson after an edit.
+type Edited struct {
+	Saved
+	Undo lesson.AnyEdit `json:"undo" doc:"the edit that takes it back"`
+	Said string         `json:"said" doc:"what the edit did, in words"`
+}
+
+// OnShelf is a lesson on the shelf.
+type OnShelf struct {
+	ID       string    `json:"id"`
+	Revision int       `json:"revision"`
+	Hash     string    `json:"hash"`
+	Title    string    `json:"title"`
+	About    string    `json:"about"`
+	Level    string    `json:"level"`
+	Method   string    `json:"method"`
+	Minutes  float64   `json:"minutes"`
+	Session  float64   `json:"session"`
+	Steps    int       `json:"steps"`
+	Width    float64   `json:"width" doc:"mm"`
+	Height   float64   `json:"height" doc:"mm"`
+	Saved    time.Time `json:"saved"`
+	Frames   string    `json:"frames"`
+	Last     int       `json:"last" doc:"half minute of the finished picture"`
+}
+
+// EditRequest asks for an edit to the revision that it names.
+type EditRequest struct {
+	From int            `json:"from" minimum:"1" doc:"the revision that the edit was made from"`
+	Edit lesson.AnyEdit `json:"edit"`
+}
+
+// SaveRequest replaces a whole lesson.
+type SaveRequest struct {
+	From   int           `json:"from" minimum:"1"`
+	Lesson lesson.Lesson `json:"lesson"`
+}
+
+// Raw is a request body that the core itself reads, so that its messages name
+// the place and the cure.
+type Raw struct {
+	ID      string `path:"id" maxLength:"40"`
+	RawBody []byte
+}
+
+func raw[T any](api huma.API, op huma.Operation) huma.Operation {
+	schema := api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[T](), true, reflect.TypeFor[T]().Name())
+	op.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/json": {Schema: schema}}}
+	op.MaxBodyBytes = bodyLimit
+	op.SkipValidateBody = true
+	return op
+}
+
+type one[T any] struct{ Body T }
+
+func (s *Server) lessonOperations(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "health", Method: http.MethodGet, Path: "/api/health", Summary: "Whether the application and its database answer"},
+		func(ctx context.Context, _ *struct{}) (*one[struct {
+			Database bool `json:"database"`
+		}], error) {
+			out := &one[struct {
+				Database bool `json:"database"`
+			}]{}
+			if err := s.Store.Ping(ctx); err != nil {
+				return nil, s.refuse(err)
+			}
+			out.Body.Database = true
+			return out, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
+		func(context.Context, *struct{}) (*one[lesson.Vocabulary], error) {
+			return &one[lesson.Vocabulary]{lesson.Words()}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
+		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {
+			list, err := s.Store.Studios(ctx)
+			return &one[[]store.Studio]{list}, s.refuse(err)
+		})
+	huma.Register(api, huma.Operation{OperationID: "shelf", Method: http.MethodGet, Path: "/api/studios/{id}/lessons", Summary: "The lessons of a studio"}, s.shelf)
+	huma.Register(api, raw[lesson.Lesson](api, huma.Operation{OperationID: "createLesson", Method: http.MethodPost, Path: "/api/studios/{id}/lessons",
+		Summary: "Put a lesson on the shelf", DefaultStatus: http.StatusCreated}), s.create)
+	huma.Register(api, huma.Operation{OperationID: "lesson", Method: http.MethodGet, Path: "/api/lessons/{id}", Summary: "A lesson as it stands"},
+		func(ctx context.Context, in *struct {
+			ID string `path:"id" maxLength:"40"`
+		}) (*one[Saved], error) {
+			r, err := s.Store.Head(ctx, in.ID)
+			if err != nil {
+				return nil, s.refuse(err)
+			}
+			l, err := r.Lesson()
+			if err != nil {
+				return nil, s.refuse(fmt.Errorf("revision %d of %s: %w", r.Number, r.LessonID, err))
+			}
+			return &one[Saved]{s.saved(r, l)}, nil
+		})
+	huma.Register(api, raw[EditRequest](api, huma.Operation{OperationID: "editLesson", Method: http.MethodPost, Path: "/api/lessons/{id}/edits",
+		Summary: "Change a lesson by an edit"}), s.edit)
+	huma.Register(api, raw[SaveRequest](api, huma.Operation{OperationID: "saveLesson", Method: http.MethodPut, Path: "/api/lessons/{id}",
+		Summary: "Replace a lesson"}), s.save)
+}
+
+func (s *Server) saved(r store.Revision, l *lesson.Lesson) Saved {
+	return Saved{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Lesson: l, Score: score.Of(l, nil), Frames: s.frames(r.Hash)}
+}
+
+func (s *Server) frames(hash string) string { return "/api/frames/" + s.Engine + "/" + hash }
+
+func (s *Server) shelf(ctx context.Context, in *struct {
+	ID string `path:"id" maxLength:"40"`
+}) (*one[[]OnShelf], error) {
+	list, err := s.Store.Shelf(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out := []OnShelf{}
+	words := lesson.Words()
+	for _, r := range list {
+		l, err := r.Lesson()
+		if err != nil {
+			return nil, s.refuse(fmt.Errorf("revision %d of %s: %w", r.Number, r.LessonID, err))
+		}
+		out = append(out, OnShelf{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Title: l.Title, About: l.About,
+			Level: words.Level(l.Level), Method: words.Method(l.Method), Minutes: l.Minutes(), Session: l.Session, Steps: len(l.Steps),
+			Width: l.Support.Width, Height: l.Support.Height, Saved: r.MadeAt, Frames: s.frames(r.Hash), Last: halfMinute(l.Minutes())})
+	}
+	return &one[[]OnShelf]{out}, nil
+}
+
+func (s *Server) create(ctx context.Context, in *Raw) (*one[Saved], error) {
+	l, err := lesson.Decode(in.RawBody)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	r, err := s.Store.Create(ctx, in.ID, "", l, "begin")
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	return &one[Saved]{s.saved(r, l)}, nil
+}
+
+// parse reads a body whose fields are plain JSON; a fault names its place.
+func parse(data []byte, into any) error {
+	if err := json.Unmarshal(data, into); err != nil {
+		return lesson.Explain(data, err)
+	}
+	return nil
+}
+
+// current returns the newest revision if it is the one that a change was made
+// from; otherwise what has happened since.
+func (s *Server) current(ctx context.Context, id string, from int) (store.Revision, *lesson.Lesson, error) {
+	head, err := s.Store.Head(ctx, id)
+	if err != nil {
+		return head, nil, err
+	}
+	if head.Number != from {
+		since, err := s.Store.Revisions(ctx, id, from)
+		if err != nil {
+			return head, nil, err
+		}
+		return head, nil, &store.StaleError{From: from, Head: head.Number, Since: since}
+	}
+	l, err := head.Lesson()
+	return head, l, err
+}
+
+func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
+	var ask EditRequest
+	if err := parse(in.RawBody, &ask); err != nil {
+		return nil, s.refuse(err)
+	}
+	if ask.Edit.Edit == nil {
+		return nil, s.refuse(lesson.Faults{{Path: "edit", Problem: "is missing", Cure: `send {"from": 1, "edit": {...}}`}})
+	}
+	_, l, err := s.current(ctx, in.ID, ask.From)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	next, undo, err := lesson.Apply(l, ask.Edit.Edit)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	said := ask.Edit.Describe(l)
+	r, err := s.Store.Save(ctx, in.ID, ask.From, next, said)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	s.Easel.Rehearse(in.ID, next) // so that it is under way when asked for
+	return &one[Edited]{Edited{s.saved(r, next), lesson.AnyEdit{Edit: undo}, said}}, nil
+}
+
+func (s *Server) save(ctx context.Context, in *Raw) (*one[Saved], error) {
+	var ask struct {
+		From   int             `json:"from"`
+		Lesson json.RawMessage `json:"lesson"`
+	}
+	if err := parse(in.RawBody, &ask); err != nil {
+		return nil, s.refuse(err)
+	}
+	l, err := lesson.Decode(ask.Lesson)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	if _, _, err := s.current(ctx, in.ID, ask.From); err != nil {
+		return nil, s.refuse(err)
+	}
+	r, err := s.Store.Save(ctx, in.ID, ask.From, l, "replace the whole lesson")
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	return &one[Saved]{s.saved(r, l)}, nil
+}

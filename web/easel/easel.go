@@ -1,0 +1,187 @@
+// Package easel carries out rehearsals for the server: newest first, one at a
+// time for each lesson, with progress, and with the last few kept in memory so
+// that frames can be shown and edits go on from where they differ.
+//
+// It computes nothing itself; it only decides what the core does when.
+package easel
+
+import (
+	"context"
+	"errors"
+	"sync"
+	"sync/atomic"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+)
+
+// An Easel is safe for concurrent use. Make it with [New] and end it with Close.
+type Easel struct {
+	ctx    context.Context
+	cancel context.CancelFunc
+	jobs   sync.WaitGroup
+	turn   chan struct{} // held by the job that paints
+
+	mu   sync.Mutex
+	work map[string]*Job // by the hash of the lesson
+	kept []*Job          // finished, least recently used first
+	most int
+}
+
+// New makes an easel that keeps at most that many finished rehearsals.
+func New(most int) *Easel {
+	ctx, cancel := context.WithCancel(context.Background())
+	return &Easel{ctx: ctx, cancel: cancel, turn: make(chan struct{}, 1), work: map[string]*Job{}, most: most}
+}
+
+// Close stops all work and waits for it to end.
+func (e *Easel) Close() {
+	e.cancel()
+	e.jobs.Wait()
+}
+
+// A Job is the rehearsal of one lesson, under way or done.
+type Job struct {
+	Lesson *lesson.Lesson
+
+	key      string // which lesson of the shelf it is
+	hash     string
+	cancel   context.CancelFunc
+	done     atomic.Int32
+	painted  chan struct{} // closed once Rehearsal may be read
+	finished chan struct{} // closed once all may be read
+
+	rehearsal *rehearse.Rehearsal
+	trials    *rehearse.Rehearsal
+	findings  []rule.Finding
+	err       error
+}
+
+// ErrSuperseded ends a job whose lesson was changed before it was done.
+var ErrSuperseded = errors.New("a newer version of the lesson is being rehearsed")
+
+// Rehearse returns the job for a lesson, starting it if need be. key names the
+// lesson on the shelf: an unfinished job of an older version of it is stopped.
+func (e *Easel) Rehearse(key string, l *lesson.Lesson) *Job {
+	hash := l.Hash()
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if j, ok := e.work[hash]; ok {
+		e.touch(j)
+		return j
+	}
+	for _, old := range e.work {
+		if old.key == key {
+			select {
+			case <-old.finished:
+			default:
+				old.cancel()
+			}
+		}
+	}
+	ctx, cancel := context.WithCancel(e.ctx)
+	j := &Job{Lesson: l, key: key, hash: hash, cancel: cancel, painted: make(chan struct{}), finished: make(chan struct{})}
+	e.work[hash] = j
+	e.jobs.Go(func() {
+		defer cancel()
+		e.carryOut(ctx, j)
+	})
+	return j
+}
+
+// touch marks a finished job as just used.
+func (e *Easel) touch(j *Job) {
+	for i, k := range e.kept {
+		if k == j {
+			e.kept = append(append(e.kept[:i:i], e.kept[i+1:]...), j)
+			return
+		}
+	}
+}
+
+// latest returns the last finished rehearsals of a lesson of the shelf, which a
+// new version can go on from.
+func (e *Easel) latest(key string) (full, trials *rehearse.Rehearsal) {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	for i := len(e.kept) - 1; i >= 0; i-- {
+		if e.kept[i].key == key {
+			return e.kept[i].rehearsal, e.kept[i].trials
+		}
+	}
+	return nil, nil
+}
+
+func (e *Easel) carryOut(ctx context.Context, j *Job) {
+	err := e.paint(ctx, j)
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if err != nil {
+		if e.ctx.Err() == nil && ctx.Err() != nil {
+			err = ErrSuperseded
+		}
+		j.err = err
+		delete(e.work, j.hash) // asked again, it starts again
+		select {
+		case <-j.painted:
+		default:
+			close(j.painted)
+		}
+	} else {
+		e.kept = append(e.kept, j)
+		for len(e.kept) > e.most {
+			delete(e.work, e.kept[0].hash)
+			e.kept = e.kept[1:]
+		}
+	}
+	close(j.finished)
+}
+
+func (e *Easel) paint(ctx context.Context, j *Job) error {
+	select {
+	case e.turn <- struct{}{}:
+		defer func() { <-e.turn }()
+	case <-ctx.Done():
+		return ctx.Err()
+	}
+	full, trials := e.latest(j.key)
+	r, err := rehearse.Again(ctx, full, j.Lesson, rehearse.FineCell, func(done, _ int) { j.done.Store(int32(done)) })
+	if err != nil {
+		return err
+	}
+	j.rehearsal = r
+	close(j.painted)
+	if j.trials, err = rehearse.Again(ctx, trials, j.Lesson, rehearse.CoarseCell, nil); err != nil {
+		return err
+	}
+	j.findings, err = rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
+	return err
+}
+
+// Progress is the number of steps painted so far.
+func (j *Job) Progress() int { return int(j.done.Load()) }
+
+// Painted waits for the canvas.
+func (j *Job) Painted(ctx context.Context) (*rehearse.Rehearsal, error) {
+	select {
+	case <-j.painted:
+	case <-ctx.Done():
+		return nil, ctx.Err()
+	}
+	if j.rehearsal == nil {
+		<-j.finished
+		return nil, j.err
+	}
+	return j.rehearsal, nil
+}
+
+// Found returns the findings once they are known; ok is false before.
+func (j *Job) Found() (list []rule.Finding, r *rehearse.Rehearsal, ok bool, err error) {
+	select {
+	case <-j.finished:
+		return j.findings, j.rehearsal, true, j.err
+	default:
+		return nil, nil, false, nil
+	}
+}
