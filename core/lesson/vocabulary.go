@@ -32,7 +32,7 @@ var techniques = []TechniqueInfo{
 	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "soft-flat", "round"}, 1, 3},
 	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{"towel"}, 0, 0},
 	{Scrape, "scrape off", "The knife takes off all but what sits in the weave.", []ToolKind{"knife"}, 0, 0},
-	{Wait, "wait", "Let it set; paint elsewhere, stand back, or take the break.", nil, 0, 0},
+	{Wait, "wait", "Let it set; paint elsewhere, stand back, or take the break.", []ToolKind{}, 0, 0},
 }
 
 // Info returns what the craft knows of a technique; an unknown one gives zero.

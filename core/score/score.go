@@ -75,7 +75,7 @@ const ordinaryFilm = 30 // µm
 
 // Of lays out a lesson. thick may be nil.
 func Of(l *lesson.Lesson, thick Thickness) Score {
-	s := Score{Minutes: l.Minutes(), Session: l.Session, Mixtures: Swatches(l)}
+	s := Score{Rows: []Row{}, Columns: []Column{}, Minutes: l.Minutes(), Session: l.Session, Mixtures: Swatches(l)}
 	colour := map[string]string{}
 	for _, m := range s.Mixtures {
 		colour[m.Mixture] = m.Colour
@@ -160,7 +160,7 @@ func Swatches(l *lesson.Lesson) []Swatch {
 	d65 := spectrum.D65()
 	out := []Swatch{}
 	for _, m := range l.Mixtures {
-		sw := Swatch{Mixture: m.ID, Name: m.Name}
+		sw := Swatch{Mixture: m.ID, Name: m.Name, Parts: []PartOf{}}
 		var parts []paint.Part
 		for _, p := range m.Parts {
 			parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})

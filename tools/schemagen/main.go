@@ -14,6 +14,7 @@ import (
 )
 
 func main() {
+	huma.DefaultArrayNullable = false // lists are empty, never null
 	registry := huma.NewMapRegistry("#/$defs/", huma.DefaultSchemaNamer)
 	registry.Schema(reflect.TypeFor[lesson.Lesson](), true, "Lesson")
 	out, err := json.MarshalIndent(map[string]any{

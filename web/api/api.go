@@ -61,6 +61,7 @@ func (s *Server) Handler() *fiber.App {
 // describe registers every operation and returns the API, from which the OpenAPI
 // description is generated.
 func (s *Server) describe(app *fiber.App) huma.API {
+	huma.DefaultArrayNullable = false // lists are empty, never null
 	config := huma.DefaultConfig("Proxenos", "1")
 	config.Info.Description = "Plans, rehearses and teaches one-session oil landscapes."
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""

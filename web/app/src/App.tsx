@@ -1,0 +1,16 @@
+import { Redirect, Route, Switch } from 'wouter'
+
+import { Score } from './score/Score'
+import { Shelf } from './shelf/Shelf'
+
+export function App() {
+  return (
+    <Switch>
+      <Route path="/" component={Shelf} />
+      <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
+      <Route>
+        <Redirect to="/" />
+      </Route>
+    </Switch>
+  )
+}

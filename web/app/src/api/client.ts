@@ -1,0 +1,48 @@
+import createClient from 'openapi-fetch'
+
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Saved = Schemas['Saved']
+export type Lesson = Schemas['Lesson']
+export type Step = Schemas['Step']
+export type Mixture = Schemas['Mixture']
+export type Swatch = Schemas['Swatch']
+export type ScoreRow = Schemas['Row']
+export type Column = Schemas['Column']
+export type Phrase = Schemas['Phrase']
+export type Edit = Schemas['Edit']
+export type Edited = Schemas['Edited']
+export type Rehearsed = Schemas['Rehearsed']
+export type Report = Schemas['Report']
+export type Finding = Schemas['Finding']
+export type Vocabulary = Schemas['Vocabulary']
+export type OnShelf = Schemas['OnShelf']
+export type Problem = Omit<Schemas['ErrorModel'], 'type'>
+
+/** Refusal is a problem reply: what was wrong, where, and the cure. */
+export class Refusal extends Error {
+  readonly status: number
+  readonly problem: Problem
+  constructor(status: number, problem: Problem) {
+    super(problem.detail ?? problem.title ?? `The server answered ${status}.`)
+    this.status = status
+    this.problem = problem
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: '/' })
+
+/** unwrap turns a reply into its data, or throws its problem as a Refusal. */
+export async function unwrap<T>(reply: Promise<{ data?: T; error?: Problem; response: Response }>): Promise<T> {
+  let answer
+  try {
+    answer = await reply
+  } catch {
+    throw new Refusal(503, { title: 'No answer', detail: 'The server does not answer. What you see is kept; try again in a moment.' })
+  }
+  if (answer.data === undefined) {
+    throw new Refusal(answer.response.status, answer.error ?? { title: answer.response.statusText, detail: `The server answered ${answer.response.status}.` })
+  }
+  return answer.data
+}

@@ -1,0 +1,74 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+
+import { api, unwrap, type Edit, type Edited, type Lesson, type Saved } from './client'
+
+export function useStudios() {
+  return useQuery({ queryKey: ['studios'], queryFn: () => unwrap(api.GET('/api/studios')) })
+}
+
+export function useShelf(studio: string | undefined) {
+  return useQuery({
+    queryKey: ['shelf', studio],
+    enabled: studio !== undefined,
+    queryFn: () => unwrap(api.GET('/api/studios/{id}/lessons', { params: { path: { id: studio ?? '' } } })),
+    staleTime: 0,
+  })
+}
+
+export function useCreateLesson(studio: string | undefined) {
+  const client = useQueryClient()
+  return useMutation({
+    // The core reads the text itself, so that its message can name line and field.
+    mutationFn: (text: string) =>
+      unwrap(
+        api.POST('/api/studios/{id}/lessons', {
+          params: { path: { id: studio ?? '' } },
+          body: text as unknown as Lesson,
+          bodySerializer: () => text,
+          headers: { 'Content-Type': 'application/json' },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['shelf', studio] }),
+  })
+}
+
+export function useLesson(id: string) {
+  return useQuery({
+    queryKey: ['lesson', id],
+    queryFn: () => unwrap(api.GET('/api/lessons/{id}', { params: { path: { id } } })),
+    staleTime: Infinity,
+  })
+}
+
+export function useVocabulary() {
+  return useQuery({ queryKey: ['vocabulary'], queryFn: () => unwrap(api.GET('/api/vocabulary')), staleTime: Infinity })
+}
+
+/** useRehearsal asks again until the canvas is painted and judged. */
+export function useRehearsal(hash: string | undefined) {
+  return useQuery({
+    queryKey: ['rehearsal', hash],
+    enabled: hash !== undefined,
+    queryFn: () => unwrap(api.GET('/api/rehearsals/{hash}', { params: { path: { hash: hash ?? '' } } })),
+    refetchInterval: (query) => (query.state.data?.done ? false : 250),
+    staleTime: Infinity,
+  })
+}
+
+/** useEdit sends one edit; the lesson in the cache becomes what the server made of it. */
+export function useEdit(id: string, done: (before: Saved, after: Edited) => void) {
+  const client = useQueryClient()
+  return useMutation({
+    scope: { id: `edit ${id}` }, // one at a time, in order
+    mutationFn: async (edit: Edit) => {
+      const before = client.getQueryData<Saved>(['lesson', id])
+      if (!before) throw new Error('The lesson is not here yet.')
+      const after = await unwrap(
+        api.POST('/api/lessons/{id}/edits', { params: { path: { id } }, body: { from: before.revision, edit } }),
+      )
+      client.setQueryData<Saved>(['lesson', id], after)
+      return { before, after }
+    },
+    onSuccess: ({ before, after }) => done(before, after),
+  })
+}

@@ -1,0 +1,246 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Link } from 'wouter'
+
+import { Refusal, type Edit, type Edited, type Rehearsed, type Saved } from '../api/client'
+import { useEdit, useLesson, useRehearsal, useVocabulary } from '../api/queries'
+import { useHistory, type Origin } from '../lib/history'
+import { useRoom } from '../lib/room'
+import { Button, figure } from '../ui/controls'
+import { RoomSwitch } from '../ui/Room'
+import { Canvas } from './Canvas'
+import { change, duplicate } from './edits'
+import { FindingList } from './FindingList'
+import { KeysDialog, type Keys } from './Keys'
+import { Script } from './Script'
+import { StaleDialog } from './StaleDialog'
+import { StepDetail } from './StepDetail'
+import { useKeys } from './useKeys'
+import { views, type View } from './views'
+
+/** Score is the home of a lesson: the canvas at the playhead, and the script as a timeline. */
+export function Score({ id }: { id: string }) {
+  const lesson = useLesson(id)
+  if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => lesson.refetch()} />
+  return (
+    <main className="flex h-full flex-col items-center justify-center gap-3">
+      {lesson.error ? (
+        <>
+          <p role="alert">{lesson.error.message}</p>
+          <Link href="/" className="underline">
+            Back to the shelf
+          </Link>
+        </>
+      ) : (
+        <p className="text-quiet">Opening the lesson.</p>
+      )}
+    </main>
+  )
+}
+
+/** useLastDone keeps the newest complete findings while newer ones are worked out. */
+function useLastDone(now: Rehearsed | undefined): Rehearsed | undefined {
+  const [last, setLast] = useState<Rehearsed>()
+  if (now?.done && now !== last) setLast(now)
+  return now?.done ? now : last
+}
+
+const openCount = (r: Rehearsed | undefined) => r?.findings.filter((f) => f.accepted === '').length
+
+function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => Promise<unknown> }) {
+  const { lesson, score } = saved
+  const vocabulary = useVocabulary().data
+  const rehearsal = useRehearsal(saved.hash)
+  const known = useLastDone(rehearsal.data)
+  const checking = !rehearsal.data?.done
+
+  const [minute, setMinute] = useState(score.minutes)
+  const [playing, setPlaying] = useState(false)
+  const [view, setView] = useState<View>('paint')
+  const [selected, setSelected] = useState<string>()
+  const [help, setHelp] = useState(false)
+  const [said, setSaid] = useState<{ text: string; minutes: [number, number]; findings: number | undefined; hash: string }>()
+  const [problem, setProblem] = useState<string>()
+  const [stale, setStale] = useState<Refusal>()
+  const [room, setRoom] = useRoom()
+
+  const history = useHistory(id)
+  const origin = useRef<Origin>('new')
+  const editing = useEdit(id, (before: Saved, after: Edited) => {
+    history.record(origin.current, { edit: after.undo, said: after.said, revision: after.revision })
+    setSaid({ text: after.said, minutes: [before.score.minutes, after.score.minutes], findings: openCount(known), hash: after.hash })
+    setMinute((m) => (m >= before.score.minutes ? after.score.minutes : Math.min(m, after.score.minutes)))
+    setProblem(undefined)
+  })
+  const apply = useCallback(
+    (edit: Edit, from: Origin = 'new') => {
+      if (editing.isPending) return
+      origin.current = from
+      editing.mutate(edit, {
+        onError: (error) => {
+          if (error instanceof Refusal && error.status === 409) setStale(error)
+          else setProblem(error.message)
+        },
+      })
+    },
+    [editing],
+  )
+
+  const index = lesson.steps.findIndex((s) => s.id === selected)
+  const step = lesson.steps[index]
+  const row = score.rows[index]
+  const choose = useCallback(
+    (stepId: string | undefined, follow = true) => {
+      setSelected(stepId)
+      const to = score.rows.find((r) => r.step === stepId)
+      if (to && follow) setMinute(to.start + to.minutes)
+    },
+    [score.rows],
+  )
+
+  useEffect(() => {
+    if (!playing) return
+    const timer = window.setInterval(
+      () =>
+        setMinute((m) => {
+          if (m + 0.5 >= score.minutes) setPlaying(false)
+          return Math.min(score.minutes, m + 0.5)
+        }),
+      350,
+    )
+    return () => window.clearInterval(timer)
+  }, [playing, score.minutes])
+
+  const play = () => {
+    if (!playing && minute >= score.minutes) setMinute(0)
+    setPlaying(!playing)
+  }
+
+  const keys = useMemo(
+    (): Keys => ({
+      nextStep: () => choose(lesson.steps[Math.min(lesson.steps.length - 1, index + 1)]?.id),
+      previousStep: () => choose(lesson.steps[Math.max(0, index < 0 ? 0 : index - 1)]?.id),
+      earlier: () => step && index > 0 && apply({ edit: 'move', step: step.id, to: index - 1 }),
+      later: () => step && index < lesson.steps.length - 1 && apply({ edit: 'move', step: step.id, to: index + 1 }),
+      longer: () => step && apply({ edit: 'minutes', step: step.id, minutes: step.minutes + 0.5 }),
+      shorter: () => step && step.minutes > 0.5 && apply({ edit: 'minutes', step: step.id, minutes: step.minutes - 0.5 }),
+      duplicate: () => step && apply(duplicate(lesson, step)),
+      remove: () => {
+        if (!step || lesson.steps.length < 2) return
+        choose(lesson.steps[index === lesson.steps.length - 1 ? index - 1 : index + 1]?.id, false)
+        apply({ edit: 'remove', step: step.id })
+      },
+      close: () => setSelected(undefined),
+      play,
+      forward: () => setMinute((m) => Math.min(score.minutes, m + 0.5)),
+      backward: () => setMinute((m) => Math.max(0, m - 0.5)),
+      undo: () => history.undo && apply(history.undo.edit, 'undo'),
+      redo: () => history.redo && apply(history.redo.edit, 'redo'),
+      help: () => setHelp(true),
+      room: () => setRoom(room === 'dark' ? 'light' : 'dark'),
+      view: setView,
+    }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- play changes with minute and playing, which are listed
+    [apply, choose, history, index, lesson, minute, playing, room, score.minutes, setRoom, step],
+  )
+  useKeys(keys)
+
+  const stops = known?.findings.some((f) => f.severity === 'stop' && f.accepted === '')
+  return (
+    <div className="grid h-full grid-rows-[auto_1fr_auto]">
+      <header className="flex items-center gap-3 border-b border-line px-4 py-2">
+        <Link href="/" className="text-quiet underline-offset-2 hover:underline">
+          Shelf
+        </Link>
+        <h1 className="truncate font-serif text-lg">{lesson.title}</h1>
+        <p aria-label="Length of the script" className="whitespace-nowrap">
+          <strong className={`font-semibold ${score.minutes > score.session ? 'underline decoration-2' : ''}`}>{figure(score.minutes)}</strong> of{' '}
+          {figure(score.session)} min
+        </p>
+        <FindingList rehearsed={known} checking={checking} choose={choose} />
+        <div role="group" aria-label="View" className="ml-auto flex gap-1">
+          {views.map((v) => (
+            <Button key={v.id} pressed={view === v.id} onClick={() => setView(v.id)}>
+              {v.name}
+            </Button>
+          ))}
+        </div>
+        <div className="flex gap-1">
+          <Button disabled={!history.undo} title={history.undo ? `Take back: ${history.undo.said}` : 'Nothing to take back'} onClick={keys.undo}>
+            Undo
+          </Button>
+          <Button disabled={!history.redo} title={history.redo ? `Do again: ${history.redo.said}` : 'Nothing to do again'} onClick={keys.redo}>
+            Redo
+          </Button>
+        </div>
+        <RoomSwitch />
+        <Button aria-label="Keys" onClick={() => setHelp(true)}>
+          ?
+        </Button>
+      </header>
+
+      <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
+        <section aria-label="Canvas" className="flex min-h-0 flex-col bg-mat">
+          <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} playing={playing} play={play} painted={rehearsal.data?.painted} />
+          {step && row && vocabulary ? (
+            <StepDetail key={step.id} saved={saved} step={step} row={row} report={known?.reports.find((r) => r.step === step.id)} apply={apply} />
+          ) : (
+            <p className="border-t border-line bg-sheet px-4 py-3 text-quiet">
+              Choose a step to see its mark close up, its recipe and what was measured. Drag the playhead to see the canvas at any minute.
+            </p>
+          )}
+        </section>
+        <Script
+          saved={saved}
+          rehearsed={known}
+          vocabulary={vocabulary}
+          minute={minute}
+          setMinute={setMinute}
+          selected={selected}
+          choose={choose}
+          apply={apply}
+          setStep={(s, fields) => apply(change(s, fields))}
+        />
+      </main>
+
+      <footer role="status" className={`flex min-h-8 items-center gap-4 border-t px-4 py-1 ${stops ? 'border-stop' : 'border-line'}`}>
+        {problem ? (
+          <p role="alert" className="border-l-4 border-ink pl-2">
+            Not changed. {problem}
+          </p>
+        ) : said ? (
+          <Said {...said} now={rehearsal.data} />
+        ) : (
+          <p className="text-quiet">Every change saves by itself. Revision {saved.revision}.</p>
+        )}
+        <p className="ml-auto text-quiet">
+          {rehearsal.error
+            ? rehearsal.error.message
+            : checking
+              ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}`
+              : 'Rehearsed and checked'}
+        </p>
+      </footer>
+      <KeysDialog open={help} setOpen={setHelp} />
+      <StaleDialog
+        refusal={stale}
+        load={() => {
+          history.forget() // what this tab remembers was made from another lesson
+          setStale(undefined)
+          setSaid(undefined)
+          void reload()
+        }}
+      />
+    </div>
+  )
+}
+
+/** Said tells what the last edit changed in words, minutes and findings. */
+function Said({ text, minutes, findings, hash, now }: { text: string; minutes: [number, number]; findings: number | undefined; hash: string; now: Rehearsed | undefined }) {
+  const after = now?.done && now.hash === hash ? openCount(now) : undefined
+  return (
+    <p>
+      Saved: {text}.{minutes[0] !== minutes[1] && ` ${figure(minutes[0])} → ${figure(minutes[1])} min.`}
+      {findings !== undefined && after !== undefined && findings !== after && ` Findings ${findings} → ${after}.`}
+    </p>
+  )
+}

@@ -1,0 +1,114 @@
+import { useEffect, useRef, useState, type PointerEvent as ReactPointer } from 'react'
+
+import type { Column, Edit, Rehearsed, Saved, Step, Vocabulary } from '../api/client'
+import { ScriptRow } from './ScriptRow'
+
+interface Props {
+  saved: Saved
+  rehearsed: Rehearsed | undefined
+  vocabulary: Vocabulary | undefined
+  minute: number
+  setMinute: (minute: number) => void
+  selected: string | undefined
+  choose: (step: string | undefined, follow?: boolean) => void
+  apply: (edit: Edit) => void
+  setStep: (step: Step, fields: Partial<Step>) => void
+}
+
+/** Script is the timeline: time runs down, planes stand side by side, steps are rows. */
+export function Script(props: Props) {
+  const { saved, rehearsed, minute, setMinute, selected, choose, apply } = props
+  const { lesson, score } = saved
+  const list = useRef<HTMLOListElement>(null)
+  const columns: Column[] = rehearsed?.columns.length === score.columns.length ? rehearsed.columns : score.columns
+
+  const [drag, setDrag] = useState<{ step: string; to: number }>()
+  const scrubbing = useRef(false)
+
+  useEffect(() => {
+    if (selected) list.current?.querySelector(`[data-step="${selected}"]`)?.scrollIntoView({ block: 'nearest' })
+  }, [selected])
+
+  /** rowAt finds the row at a height on the screen and how far down it that is. */
+  const rowAt = (y: number) => {
+    const rows = [...(list.current?.querySelectorAll<HTMLElement>('[data-step]') ?? [])]
+    for (const [i, row] of rows.entries()) {
+      const box = row.getBoundingClientRect()
+      if (y < box.bottom || i === rows.length - 1) return { index: i, share: Math.min(1, Math.max(0, (y - box.top) / box.height)) }
+    }
+    return undefined
+  }
+  const scrub = (y: number) => {
+    const at = rowAt(y)
+    const row = at && score.rows[at.index]
+    if (at && row) setMinute(Math.round((row.start + at.share * row.minutes) * 2) / 2)
+  }
+  const startScrub = (e: ReactPointer) => {
+    e.currentTarget.setPointerCapture(e.pointerId)
+    scrubbing.current = true
+    scrub(e.clientY)
+  }
+  const startDrag = (e: ReactPointer, step: string) => {
+    e.currentTarget.setPointerCapture(e.pointerId)
+    setDrag({ step, to: lesson.steps.findIndex((s) => s.id === step) })
+  }
+  const move = (e: ReactPointer) => {
+    if (scrubbing.current) scrub(e.clientY)
+    if (drag) {
+      const at = rowAt(e.clientY)
+      if (at) setDrag({ ...drag, to: at.index })
+    }
+  }
+  const drop = () => {
+    scrubbing.current = false
+    if (!drag) return
+    const from = lesson.steps.findIndex((s) => s.id === drag.step)
+    if (from !== drag.to) apply({ edit: 'move', step: drag.step, to: drag.to })
+    setDrag(undefined)
+  }
+
+  return (
+    <section aria-label="Script" className="flex min-h-0 flex-col border-l border-line bg-sheet">
+      <div className="script-grid h-20 shrink-0 items-end border-b border-strong pr-3 text-xs text-quiet" aria-hidden>
+        <span className="pb-1 pl-2">min</span>
+        <span className="flex">
+          {columns.map((c) => (
+            <span key={c.plane} className="flex h-[4.6rem] w-3.5 items-end justify-center overflow-hidden pb-1 [writing-mode:vertical-rl] rotate-180 text-left whitespace-nowrap">
+              {c.name}
+            </span>
+          ))}
+        </span>
+        <span className="flex h-[4.6rem] w-4 items-end pb-1 [writing-mode:vertical-rl] rotate-180">tool</span>
+        <span className="flex h-[4.6rem] w-4 items-end pb-1 [writing-mode:vertical-rl] rotate-180">fat</span>
+        <span className="pb-1 pl-1">Far to near, from the top down: a good lesson reads as a staircase.</span>
+      </div>
+      <ol ref={list} className="min-h-0 flex-1 overflow-y-auto" onPointerMove={move} onPointerUp={drop} onPointerCancel={() => setDrag(undefined)}>
+        {score.rows.map((row, i) => {
+          const step = lesson.steps[i]
+          if (!step) return null
+          const from = drag ? lesson.steps.findIndex((s) => s.id === drag.step) : -1
+          return (
+            <ScriptRow
+              key={step.id}
+              saved={saved}
+              step={step}
+              row={row}
+              columns={columns}
+              vocabulary={props.vocabulary}
+              findings={rehearsed?.findings.filter((f) => f.steps[0] === step.id) ?? []}
+              open={selected === step.id}
+              playhead={minute >= row.start && (minute < row.start + row.minutes || i === score.rows.length - 1) ? Math.min(1, (minute - row.start) / row.minutes) : undefined}
+              dropMark={drag && drag.to === i && from !== i ? (drag.to > from ? 'after' : 'before') : undefined}
+              dragged={drag?.step === step.id}
+              select={() => choose(selected === step.id ? undefined : step.id)}
+              startScrub={startScrub}
+              startDrag={(e) => startDrag(e, step.id)}
+              apply={apply}
+              setStep={props.setStep}
+            />
+          )
+        })}
+      </ol>
+    </section>
+  )
+}

@@ -1,0 +1,78 @@
+import type { PointerEvent as ReactPointer } from 'react'
+
+import type { Column, Edit, Finding, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
+import { figure, Hint } from '../ui/controls'
+import { FindingMark, Findings } from './Findings'
+import { DepthGutter, FatMark, ToolMark } from './Gutter'
+import { Sentence } from './Sentence'
+import { Words } from './Words'
+
+interface Props {
+  saved: Saved
+  step: Step
+  row: ScoreRow
+  columns: Column[]
+  vocabulary: Vocabulary | undefined
+  findings: Finding[]
+  open: boolean
+  playhead: number | undefined
+  dropMark: 'before' | 'after' | undefined
+  dragged: boolean
+  select: () => void
+  startScrub: (e: ReactPointer) => void
+  startDrag: (e: ReactPointer) => void
+  apply: (edit: Edit) => void
+  setStep: (step: Step, fields: Partial<Step>) => void
+}
+
+const pixelsPerMinute = 14
+const oneLine = 27
+
+/** ScriptRow is one step: as tall as its minutes, and a sentence that opens. */
+export function ScriptRow(p: Props) {
+  const { row, step, open } = p
+  const text = row.sentence.map((s) => s.text).join('')
+  return (
+    <li
+      data-step={step.id}
+      className={`script-grid relative border-b border-line pr-3 ${open ? 'bg-raised' : ''} ${p.dragged ? 'opacity-50' : ''}`}
+      style={{ minHeight: Math.max(oneLine, row.minutes * pixelsPerMinute) }}
+    >
+      <div className="flex cursor-ns-resize touch-none justify-between pt-1 pr-1 pl-2 text-xs text-quiet select-none" data-part="time" onPointerDown={p.startScrub}>
+        <span>{figure(row.start)}</span>
+      </div>
+      <DepthGutter row={row} columns={p.columns} />
+      <ToolMark row={row} />
+      <FatMark row={row} />
+      <div className="flex min-w-0 gap-1">
+        <Hint text="Drag to move the step, or press Alt with an arrow key">
+          <button type="button" data-part="grip" aria-label={`Step ${row.number}, drag to move`} tabIndex={-1} onPointerDown={p.startDrag} className="w-6 shrink-0 cursor-grab touch-none self-start pt-0.5 text-right text-xs text-quiet">
+            {row.number}
+          </button>
+        </Hint>
+        <div className="min-w-0 flex-1 pb-0.5">
+          {open && p.vocabulary ? (
+            <div className="py-1">
+              <Sentence saved={p.saved} step={step} row={row} vocabulary={p.vocabulary} setStep={p.setStep} apply={p.apply} close={p.select} />
+              <Words key={step.words} step={step} setStep={p.setStep} />
+              <Findings findings={p.findings} apply={p.apply} />
+            </div>
+          ) : (
+            <button type="button" aria-expanded={false} onClick={p.select} className="block w-full truncate rounded-xs px-1 pt-0.5 text-left font-serif hover:bg-chosen" title={text}>
+              {text}
+            </button>
+          )}
+        </div>
+        {p.findings.length > 0 && !open && (
+          <button type="button" onClick={p.select} aria-label={p.findings.map((f) => f.title).join('; ')} className="self-start pt-1">
+            <FindingMark finding={p.findings[0]} />
+          </button>
+        )}
+      </div>
+      {p.playhead !== undefined && (
+        <div aria-hidden data-part="playhead" className="pointer-events-none absolute right-0 left-0 h-0 border-t-2 border-ink" style={{ top: `${100 * p.playhead}%` }} />
+      )}
+      {p.dropMark && <div aria-hidden className={`absolute right-0 left-0 h-1 bg-ink ${p.dropMark === 'before' ? '-top-0.5' : '-bottom-0.5'}`} />}
+    </li>
+  )
+}

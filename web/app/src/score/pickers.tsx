@@ -1,0 +1,83 @@
+import { useState } from 'react'
+
+import type { Edit, Saved, Step, Vocabulary } from '../api/client'
+import { Button } from '../ui/controls'
+
+/** MinutesPicker sets how long a step takes. */
+export function MinutesPicker({ step, apply, done }: { step: Step; apply: (edit: Edit) => void; done: () => void }) {
+  const [text, setText] = useState(String(step.minutes))
+  const minutes = Number(text)
+  const save = () => {
+    done()
+    if (minutes !== step.minutes) apply({ edit: 'minutes', step: step.id, minutes })
+  }
+  return (
+    <form
+      className="flex items-center gap-2 p-2"
+      onSubmit={(e) => {
+        e.preventDefault()
+        save()
+      }}
+    >
+      <label className="flex items-center gap-2">
+        Minutes
+        <input type="number" min={0.5} max={240} step={0.5} value={text} autoFocus onChange={(e) => setText(e.target.value)} className="w-20 rounded-sm border border-strong bg-sheet px-2 py-1" />
+      </label>
+      <Button type="submit">Set</Button>
+    </form>
+  )
+}
+
+interface MixtureProps {
+  saved: Saved
+  step: Step
+  vocabulary: Vocabulary
+  setStep: (step: Step, fields: Partial<Step>) => void
+  done: () => void
+}
+
+/** MixturePicker sets which mixtures a step uses, in order. */
+export function MixturePicker({ saved, step, vocabulary, setStep, done }: MixtureProps) {
+  const technique = vocabulary.techniques.find((t) => t.technique === step.technique)
+  const least = technique?.least ?? 1
+  const most = technique?.most ?? 1
+  const [chosen, setChosen] = useState(step.mixtures)
+  const slots = [...chosen, ...(chosen.length < most ? [''] : [])]
+  return (
+    <form
+      className="flex flex-col gap-2 p-2"
+      onSubmit={(e) => {
+        e.preventDefault()
+        done()
+        if (chosen.join() !== step.mixtures.join()) setStep(step, { mixtures: chosen })
+      }}
+    >
+      {slots.map((id, i) => (
+        <label key={i} className="flex items-center gap-2">
+          <span className="w-10 text-xs text-quiet">{i === 0 ? 'First' : 'Then'}</span>
+          <span className="h-5 w-5 border border-strong" style={{ background: saved.score.mixtures.find((m) => m.mixture === id)?.colour }} />
+          <select
+            value={id}
+            onChange={(e) => {
+              const next = [...chosen]
+              if (e.target.value === '') next.splice(i, 1)
+              else next[i] = e.target.value
+              setChosen(next)
+            }}
+            className="min-w-0 flex-1 rounded-sm border border-line bg-sheet px-1 py-1"
+          >
+            {(i >= least || id === '') && <option value="">none</option>}
+            {saved.score.mixtures.map((m) => (
+              <option key={m.mixture} value={m.mixture}>
+                {m.name}, value {m.value}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+      <Button type="submit" disabled={chosen.length < least}>
+        Set
+      </Button>
+    </form>
+  )
+}

@@ -1,0 +1,143 @@
+import { useRef, useState } from 'react'
+import { Link, useLocation } from 'wouter'
+
+import type { OnShelf } from '../api/client'
+import { useCreateLesson, useRehearsal, useShelf, useStudios } from '../api/queries'
+import { useFrame } from '../lib/frame'
+import { Button, figure } from '../ui/controls'
+import { RoomSwitch } from '../ui/Room'
+
+/** Shelf shows a studio's lessons as little finished canvases. */
+export function Shelf() {
+  const studios = useStudios()
+  const [chosen, setChosen] = useState<string>()
+  const studio = studios.data?.find((s) => s.id === chosen) ?? studios.data?.[0]
+  const shelf = useShelf(studio?.id)
+  const failed = studios.error ?? shelf.error
+
+  return (
+    <div className="mx-auto flex h-full max-w-6xl flex-col px-8 py-6">
+      <header className="flex items-baseline gap-4 border-b border-line pb-3">
+        <h1 className="font-serif text-2xl">Proxenos</h1>
+        {studios.data && studios.data.length > 1 ? (
+          <select aria-label="Studio" value={studio?.id} onChange={(e) => setChosen(e.target.value)} className="rounded-sm border border-line bg-raised px-2 py-1">
+            {studios.data.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <p className="text-quiet">{studio ? `${studio.name}, the shelf` : 'The shelf'}</p>
+        )}
+        <div className="ml-auto flex gap-2">
+          <BringIn studio={studio?.id} />
+          <RoomSwitch />
+        </div>
+      </header>
+      {failed && (
+        <p role="alert" className="mt-6 border-l-4 border-ink bg-raised px-3 py-2">
+          {failed.message}
+        </p>
+      )}
+      <main className="mt-6 grid flex-1 auto-rows-min grid-cols-[repeat(auto-fill,minmax(21rem,1fr))] gap-8 overflow-y-auto pb-6">
+        {shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}
+        {shelf.data?.length === 0 && <EmptyShelf />}
+        {!shelf.data && !failed && <p className="text-quiet">Fetching the lessons.</p>}
+      </main>
+    </div>
+  )
+}
+
+function Card({ lesson }: { lesson: OnShelf }) {
+  const { shown } = useFrame(`${lesson.frames}/paint-640-${lesson.last}.png`)
+  const over = lesson.minutes > lesson.session
+  return (
+    <Link href={`/lessons/${lesson.id}`} className="group block rounded-sm">
+      <div className="bg-mat p-4 shadow-sm">
+        <div className="bg-line shadow-md" style={{ aspectRatio: `${lesson.width} / ${lesson.height}` }}>
+          {shown ? (
+            <img src={shown} alt={`The finished picture of ${lesson.title}`} className="block h-full w-full" />
+          ) : (
+            <p className="flex h-full items-center justify-center text-ink">Painting the canvas</p>
+          )}
+        </div>
+      </div>
+      <h2 className="mt-2 font-serif text-lg group-hover:underline">{lesson.title}</h2>
+      <p className="text-quiet">{lesson.about}</p>
+      <p className="mt-1">
+        <strong className="font-semibold">
+          {figure(lesson.minutes)} of {figure(lesson.session)} min
+        </strong>
+        {over && ', too long'} · {lesson.steps} steps · {lesson.level} · {lesson.method}
+      </p>
+      <CardFindings hash={lesson.hash} />
+    </Link>
+  )
+}
+
+function CardFindings({ hash }: { hash: string }) {
+  const { data } = useRehearsal(hash)
+  if (!data) return <p className="text-quiet">Not rehearsed yet</p>
+  if (!data.done) {
+    return (
+      <p className="text-quiet">
+        Rehearsing, step {data.painted} of {data.of}
+      </p>
+    )
+  }
+  const open = data.findings.filter((f) => f.accepted === '')
+  const meant = data.findings.length - open.length
+  return (
+    <p>
+      {open.length === 0 ? 'Nothing open in Checks' : `${open.length} open ${open.length === 1 ? 'finding' : 'findings'}`}
+      {meant > 0 && <span className="text-quiet">, {meant} on purpose</span>}
+    </p>
+  )
+}
+
+function EmptyShelf() {
+  return (
+    <div className="col-span-full max-w-prose font-serif">
+      <p className="text-lg">The shelf is empty.</p>
+      <p className="mt-2 text-quiet">
+        A lesson is a picture in planes of depth, a palette with its mixtures, and steps from back to front. Bring one in as a lesson file; its
+        format is what <code>proxenos schema</code> prints.
+      </p>
+    </div>
+  )
+}
+
+function BringIn({ studio }: { studio: string | undefined }) {
+  const input = useRef<HTMLInputElement>(null)
+  const create = useCreateLesson(studio)
+  const [, go] = useLocation()
+  const read = async (file: File | undefined) => {
+    if (!file) return
+    create.mutate(await file.text(), { onSuccess: (saved) => go(`/lessons/${saved.id}`) })
+  }
+  return (
+    <>
+      <Button disabled={!studio || create.isPending} onClick={() => input.current?.click()}>
+        Bring in a lesson
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept="application/json,.json"
+        aria-label="Lesson file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          void read(e.target.files?.[0])
+          e.target.value = ''
+        }}
+      />
+      {create.error && (
+        <p role="alert" className="absolute top-16 right-8 z-10 max-w-md border border-strong bg-raised p-3 shadow-md">
+          This file was not taken in. {create.error.message}
+        </p>
+      )}
+    </>
+  )
+}
