@@ -81,6 +81,25 @@ func Sentence(l *Lesson, s Step) []Phrase {
 	return out
 }
 
+// Brief says the heart of a step in a few words: what is done, with which
+// colours, and where.
+func Brief(l *Lesson, s Step) string {
+	keep := map[string]bool{"technique": true, "mixtures": true, "where": true, "zone": true}
+	var words []string
+	for _, p := range Sentence(l, s) {
+		if keep[p.Slot] && (p.Slot != "where" || s.Where != "whole") {
+			if p.Slot == "where" || p.Slot == "zone" && s.Where == "whole" {
+				if len(s.Mixtures) > 0 {
+					words = append(words, "over")
+				}
+			}
+			words = append(words, p.Text)
+		}
+	}
+	brief := strings.Join(words, " ")
+	return strings.ToUpper(brief[:1]) + brief[1:]
+}
+
 // Say returns the sentence of a step as plain text.
 func Say(l *Lesson, s Step) string {
 	var b strings.Builder

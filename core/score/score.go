@@ -33,6 +33,7 @@ type Row struct {
 	Cleaning string          `json:"cleaning" doc:"what is done to the tool before: wipe, rinse, new, or empty"`
 	Fat      float64         `json:"fat" doc:"percent of oil and alkyd in what stays of the paint"`
 	Solvent  float64         `json:"solvent" doc:"percent of solvent in the paint"`
+	Brief    string          `json:"brief" doc:"the heart of the step in a few words"`
 	Sentence []lesson.Phrase `json:"sentence"`
 	Back     bool            `json:"back" doc:"it paints farther back than the step before it"`
 }
@@ -84,7 +85,7 @@ func Of(l *lesson.Lesson, thick Thickness) Score {
 	for i, st := range l.Steps {
 		row := Row{Step: st.ID, Number: i + 1, Start: start, Minutes: st.Minutes, Column: l.PlaneOf(st),
 			Tool: l.ToolName(st.Tool), Fat: st.Medium.Fat(), Solvent: st.Medium.Solvent,
-			Sentence: lesson.Sentence(l, st), Colours: []string{}}
+			Brief: lesson.Brief(l, st), Sentence: lesson.Sentence(l, st), Colours: []string{}}
 		switch st.Technique {
 		case lesson.Blot, lesson.Scrape, lesson.Wait:
 			row.Hatched = true

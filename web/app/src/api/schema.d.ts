@@ -638,6 +638,8 @@ export interface components {
         Row: {
             /** @description it paints farther back than the step before it */
             back: boolean;
+            /** @description the heart of the step in a few words */
+            brief: string;
             /** @description what is done to the tool before: wipe, rinse, new, or empty */
             cleaning: string;
             /** @description #rrggbb of its mixtures; empty for a blot, a wait or a dry tool */

@@ -24,7 +24,7 @@ export function DepthGutter({ row, columns }: { row: ScoreRow; columns: Column[]
       {columns.map((column, i) => {
         if (i === row.column) return <Block key={column.plane} row={row} />
         const from = wetAt(column, row.start + 0.01)
-        const to = wetAt(column, row.start + row.minutes)
+        const to = wetAt(column, row.start + row.minutes - 0.01)
         return (
           <div key={column.plane} className="flex w-3.5 justify-center border-l border-line/60">
             {(from > 0.02 || to > 0.02) && <div className="w-[3px]" style={{ background: `linear-gradient(${shade(from)}, ${shade(to)})` }} />}

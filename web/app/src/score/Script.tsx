@@ -73,13 +73,13 @@ export function Script(props: Props) {
         <span className="pb-1 pl-2">min</span>
         <span className="flex">
           {columns.map((c) => (
-            <span key={c.plane} className="flex h-[4.6rem] w-3.5 items-end justify-center overflow-hidden pb-1 [writing-mode:vertical-rl] rotate-180 text-left whitespace-nowrap">
+            <span key={c.plane} className="h-[4.6rem] w-3.5 rotate-180 overflow-hidden pt-1 leading-none whitespace-nowrap [writing-mode:vertical-rl]">
               {c.name}
             </span>
           ))}
         </span>
-        <span className="flex h-[4.6rem] w-4 items-end pb-1 [writing-mode:vertical-rl] rotate-180">tool</span>
-        <span className="flex h-[4.6rem] w-4 items-end pb-1 [writing-mode:vertical-rl] rotate-180">fat</span>
+        <span className="h-[4.6rem] w-4 rotate-180 pt-1 [writing-mode:vertical-rl]">tool</span>
+        <span className="h-[4.6rem] w-4 rotate-180 pt-1 [writing-mode:vertical-rl]">fat</span>
         <span className="pb-1 pl-1">Far to near, from the top down: a good lesson reads as a staircase.</span>
       </div>
       <ol ref={list} className="min-h-0 flex-1 overflow-y-auto" onPointerMove={move} onPointerUp={drop} onPointerCancel={() => setDrag(undefined)}>

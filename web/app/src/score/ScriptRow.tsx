@@ -31,12 +31,14 @@ const oneLine = 27
 /** ScriptRow is one step: as tall as its minutes, and a sentence that opens. */
 export function ScriptRow(p: Props) {
   const { row, step, open } = p
+  const height = Math.max(oneLine, row.minutes * pixelsPerMinute)
+  const lines = Math.floor((height - oneLine) / 19) // of the words, where the row is tall enough
   const text = row.sentence.map((s) => s.text).join('')
   return (
     <li
       data-step={step.id}
       className={`script-grid relative border-b border-line pr-3 ${open ? 'bg-raised' : ''} ${p.dragged ? 'opacity-50' : ''}`}
-      style={{ minHeight: Math.max(oneLine, row.minutes * pixelsPerMinute) }}
+      style={{ minHeight: height }}
     >
       <div className="flex cursor-ns-resize touch-none justify-between pt-1 pr-1 pl-2 text-xs text-quiet select-none" data-part="time" onPointerDown={p.startScrub}>
         <span>{figure(row.start)}</span>
@@ -58,8 +60,13 @@ export function ScriptRow(p: Props) {
               <Findings findings={p.findings} apply={p.apply} />
             </div>
           ) : (
-            <button type="button" aria-expanded={false} onClick={p.select} className="block w-full truncate rounded-xs px-1 pt-0.5 text-left font-serif hover:bg-chosen" title={text}>
-              {text}
+            <button type="button" aria-expanded={false} onClick={p.select} className="block w-full overflow-hidden rounded-xs px-1 pt-0.5 text-left hover:bg-chosen" title={text}>
+              <span className="block truncate font-serif">{row.brief}</span>
+              {lines > 0 && (
+                <span className="block overflow-hidden text-quiet" style={{ maxHeight: `${lines * 1.35}em` }}>
+                  {step.words}
+                </span>
+              )}
             </button>
           )}
         </div>

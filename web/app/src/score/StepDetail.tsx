@@ -17,7 +17,7 @@ export function StepDetail({ saved, step, row, report, apply }: Props) {
   const { shown } = useFrame(step.technique === 'wait' ? undefined : saved.frames.replace('/frames/', '/closeups/') + `/${step.id}.png`)
   const mixtures = saved.score.mixtures.filter((m) => step.mixtures.includes(m.mixture))
   return (
-    <div className="grid h-56 shrink-0 grid-cols-[13rem_1fr_1fr] gap-4 overflow-hidden border-t border-line bg-sheet px-4 py-3">
+    <div className="grid h-56 shrink-0 grid-cols-[12.5rem_minmax(0,1fr)_minmax(0,1.15fr)] gap-4 overflow-hidden border-t border-line bg-sheet px-4 py-3">
       <figure>
         {shown ? <img src={shown} alt={`Step ${row.number} close up, 40 mm wide`} className="w-full border border-line" /> : <div className="aspect-[4/3] w-full border border-line" />}
         <figcaption className="text-xs text-quiet">40 mm, when the step ends</figcaption>
@@ -85,7 +85,7 @@ function Measured({ report: r }: { report: Report }) {
     ['Film', `${figure(r.thick, 0)} µm`, 'Mean wet thickness where it painted. Marks begin to slide above 60 µm.'],
     ['Off its colour', `ΔE ${figure(r.delta)}`, 'Mean difference between the colour laid and the colour meant; 8 is another colour.'],
     ['Muddy', `${figure(100 * r.mud, 0)} %`, 'Share of its area that mixed into a duller or wrong-valued colour.'],
-    ['Tool left with', `${figure(r.carried, 2)} ml, ΔE ${figure(r.dirt)}`, 'What stays in the tool, and how far that has strayed from the mixture.'],
+    ['Left in tool', `${figure(r.carried, 2)} ml, ΔE ${figure(r.dirt)}`, 'What stays in the tool, and how far that has strayed from the mixture.'],
     ['Hidden later', `${figure(100 * r.hidden, 0)} %`, 'Share that nearer paint covers.'],
   ]
   return (
