@@ -182,7 +182,7 @@ func (p *planner) feather() {
 			half = -half
 		}
 		dx, dy := math.Cos(lean)*half, math.Sin(lean)*half
-		p.add(Stroke{Path: []lesson.Point{{X: x - dx, Y: y - dy}, {X: x + dx, Y: y + dy}}, From: 0.8, To: 0.5})
+		p.add(Stroke{Path: []lesson.Point{{X: x - dx, Y: y - dy}, {X: x + dx, Y: y + dy}}, From: 0.8, To: 0.5, Sweep: true})
 	}
 }
 

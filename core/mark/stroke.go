@@ -20,6 +20,7 @@ type Stroke struct {
 	Shade    int            // which of the step's shades it is loaded with
 	Free     bool           // may leave the zone, as foliage does
 	Abrupt   bool           // starts and ends sharply
+	Sweep    bool           // only swings across the surface and drags it along
 }
 
 // A Place tells whether a tool may touch the canvas at x, y, mm.
@@ -88,6 +89,14 @@ func (h *Hand) feel(p float64) film.Press {
 	}
 }
 
+// sweep turns a press into feathering: the tips of the hairs drag the surface
+// along, hold little of it and soon let it go.
+func sweep(p *film.Press) {
+	p.Dig *= 5
+	p.Uptake = 0.5
+	p.Capacity *= 0.02
+}
+
 func (h *Hand) drag(s Stroke) {
 	cell := h.Brush.cell
 	length := 0.0
@@ -147,6 +156,9 @@ func (h *Hand) used(s Stroke) (hairs []hair, mid float64) {
 func (h *Hand) touch(hairs []hair, x, y, ax, ay, tx, ty, p, at float64, s Stroke, stray [2]float64, breaks uint64) {
 	cell := h.Brush.cell
 	feel := h.feel(p)
+	if s.Sweep {
+		sweep(&feel)
+	}
 	base := feel
 	spread := 1 + s.Splay*min(1, at/30)
 	roll := h.Brush.build.roll

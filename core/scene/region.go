@@ -78,7 +78,7 @@ func ragged(l *lesson.Lesson, z lesson.Zone) []lesson.Point {
 		}
 		n := int(math.Ceil(d / 2))
 		nx, ny := -(q.Y-p.Y)/d, (q.X-p.X)/d
-		onEdge := edge(l, p) && edge(l, q) && (p.X == q.X || p.Y == q.Y)
+		onEdge := sameEdge(l, p, q)
 		for k := range n {
 			t := float64(k) / float64(n)
 			x, y := p.X+(q.X-p.X)*t, p.Y+(q.Y-p.Y)*t
@@ -94,9 +94,11 @@ func ragged(l *lesson.Lesson, z lesson.Zone) []lesson.Point {
 	return out
 }
 
-func edge(l *lesson.Lesson, p lesson.Point) bool {
+// sameEdge reports whether both points lie on the same edge of the canvas.
+func sameEdge(l *lesson.Lesson, p, q lesson.Point) bool {
 	const e = 1e-6
-	return p.X < e || p.Y < e || p.X > l.Support.Width-e || p.Y > l.Support.Height-e
+	w, h := l.Support.Width-e, l.Support.Height-e
+	return p.X < e && q.X < e || p.X > w && q.X > w || p.Y < e && q.Y < e || p.Y > h && q.Y > h
 }
 
 // fill marks every sample inside the outline (even-odd, by scan lines).

@@ -1,0 +1,123 @@
+package lesson_test
+
+import (
+	"bytes"
+	"fmt"
+	"strings"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+)
+
+func edits() []lesson.Edit {
+	changed := sample.Lesson().Steps[1]
+	changed.Load, changed.Where = "thin", "crest"
+	return []lesson.Edit{
+		lesson.Move{Step: "sky", To: 3},
+		lesson.Move{Step: "lights", To: 0},
+		lesson.SetMinutes{Step: "ridge", Minutes: 7.5},
+		lesson.SetPart{Mixture: "sky", Paint: "PB29", Parts: 2},
+		lesson.SetPart{Mixture: "sky", Paint: "PY43", Parts: 0.1},
+		lesson.SetPart{Mixture: "ridge", Paint: "PB29", Parts: 0},
+		lesson.SetPart{Mixture: "ridge", Paint: "PBr7/burnt-sienna", Parts: 0},
+		lesson.Insert{At: 2, Step: sample.Step("blot", "ridge", lesson.Blot, "towel")},
+		lesson.Insert{At: 4, Step: sample.Step("wait", "", lesson.Wait, "")},
+		lesson.Remove{Step: "ridge"},
+		lesson.Change{Step: changed},
+		lesson.Reshape{Zone: "ridge", Outline: []lesson.Point{{X: 0, Y: 30}, {X: 90, Y: 30}, {X: 50, Y: 50}}},
+		lesson.Accept{Finding: lesson.OnPurpose{Rule: "film.mud", Where: "lights", Reason: "a wet day"}},
+		lesson.All{lesson.Remove{Step: "sky"}, lesson.Move{Step: "lights", To: 0}, lesson.SetMinutes{Step: "lights", Minutes: 1}},
+	}
+}
+
+func TestEveryEditCanBeTakenBack(t *testing.T) {
+	for _, e := range edits() {
+		l := sample.Lesson()
+		before := lesson.Encode(l)
+		next, undo, err := lesson.Apply(l, e)
+		if err != nil {
+			t.Errorf("%#v: %v", e, err)
+			continue
+		}
+		if !bytes.Equal(lesson.Encode(l), before) {
+			t.Errorf("%#v changed the lesson it was given", e)
+		}
+		after := lesson.Encode(next)
+		if bytes.Equal(after, before) {
+			t.Errorf("%#v did nothing", e)
+		}
+		back, redo, err := lesson.Apply(next, undo)
+		if err != nil || !bytes.Equal(lesson.Encode(back), before) {
+			t.Errorf("%#v: %#v does not take it back (%v)", e, undo, err)
+			continue
+		}
+		if again, _, err := lesson.Apply(back, redo); err != nil || !bytes.Equal(lesson.Encode(again), after) {
+			t.Errorf("%#v: cannot be made again (%v)", e, err)
+		}
+		if words := e.Describe(l); words == "" || strings.Contains(words, "%!") {
+			t.Errorf("%#v describes itself as %q", e, words)
+		}
+	}
+}
+
+func TestEditsTravelAsJSON(t *testing.T) {
+	for _, e := range edits() {
+		_, undo, err := lesson.Apply(sample.Lesson(), e)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, one := range []lesson.Edit{e, undo} {
+			data, err := lesson.EncodeEdit(one)
+			if err != nil {
+				t.Fatalf("%#v: %v", one, err)
+			}
+			back, err := lesson.DecodeEdit(data)
+			if err != nil || fmt.Sprintf("%#v", back) != fmt.Sprintf("%#v", one) {
+				t.Errorf("%s came back as %#v (%v)", data, back, err)
+			}
+		}
+	}
+}
+
+func TestEditsThatDoNotFitAreRefused(t *testing.T) {
+	for _, e := range []lesson.Edit{
+		lesson.Move{Step: "nobody", To: 1},
+		lesson.Move{Step: "sky", To: -1},
+		lesson.Move{Step: "sky", To: 4},
+		lesson.SetMinutes{Step: "sky", Minutes: -3},
+		lesson.SetMinutes{Step: "nobody", Minutes: 3},
+		lesson.SetPart{Mixture: "nothing", Paint: "PW6", Parts: 1},
+		lesson.SetPart{Mixture: "sky", Paint: "PV23", Parts: 1}, // not on the palette
+		lesson.SetPart{Mixture: "sky", Paint: "PY43", Parts: 0}, // not in the mixture
+		lesson.Insert{At: 9, Step: sample.Step("x", "sky", lesson.Tap, "filbert10", "sky")},
+		lesson.Insert{At: 0, Step: sample.Step("sky", "sky", lesson.Tap, "filbert10", "sky")},
+		lesson.Remove{Step: "nobody"},
+		lesson.Change{Step: sample.Step("sky", "nowhere", lesson.Tap, "filbert10", "sky")},
+		lesson.Reshape{Zone: "sky", Outline: []lesson.Point{{X: 0}, {X: 900}, {X: 1, Y: 5}}},
+		lesson.Reopen{Rule: "film.mud", Where: "sky"},
+		lesson.All{lesson.SetMinutes{Step: "sky", Minutes: 2}, lesson.Remove{Step: "nobody"}},
+	} {
+		if _, _, err := lesson.Apply(sample.Lesson(), e); err == nil {
+			t.Errorf("%#v was made", e)
+		}
+	}
+}
+
+func TestEditJSONThatMeansNothingIsRefused(t *testing.T) {
+	for _, text := range []string{``, `[]`, `{}`, `{"edit":"paint"}`, `{"edit":"move","step":3}`, `{"edit":"move","step":"sky","to":1,"by":"me"}`,
+		`{"edit":"all","edits":[{"edit":"all","edits":[{"edit":"all","edits":[{"edit":"all","edits":[]}]}]}]}`} {
+		if e, err := lesson.DecodeEdit([]byte(text)); err == nil {
+			t.Errorf("%s was read as %#v", text, e)
+		}
+	}
+}
+
+func ExampleSay() {
+	l := sample.Lesson()
+	fmt.Println(lesson.Say(l, l.Steps[3]))
+	fmt.Println(lesson.Brief(l, l.Steps[3]))
+	// Output:
+	// With the 10 mm filbert, fully loaded, pressing evenly, tap tree light over all of the trees, 5 min. The brush is fresh, the paint straight from the tube.
+	// Tap tree light over the trees
+}

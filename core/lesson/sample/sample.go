@@ -1,0 +1,55 @@
+// Package sample makes a small sound lesson for tests and examples: a sky, a far
+// ridge and a line of near trees on a canvas of 100 by 75 mm.
+package sample
+
+import "proxenos/core/lesson"
+
+// Lesson returns a new copy of the sample.
+func Lesson() *lesson.Lesson {
+	rect := func(x0, y0, x1, y1 float64) []lesson.Point {
+		return []lesson.Point{{X: x0, Y: y0}, {X: x1, Y: y0}, {X: x1, Y: y1}, {X: x0, Y: y1}}
+	}
+	return &lesson.Lesson{
+		Format: 1, Title: "A ridge behind trees", Level: "first", Method: "direct", Session: 30, Seed: 3,
+		Support: lesson.Support{Width: 100, Height: 75, Surface: "fine-canvas"},
+		Ground:  lesson.Ground{Name: "grey", Tone: []lesson.Part{{Paint: "PW6", Parts: 6}, {Paint: "PBk9", Parts: 1}}},
+		Base:    lesson.Base{Kind: "none", Zones: []string{}},
+		Light:   lesson.Light{From: 60, Height: 35},
+		View:    lesson.View{Horizon: 45, Eye: 2},
+		Palette: []string{"PW6", "PY43", "PB29", "PBr7/burnt-sienna"},
+		Mixtures: []lesson.Mixture{
+			{ID: "sky", Name: "Sky", Parts: []lesson.Part{{Paint: "PW6", Parts: 12}, {Paint: "PB29", Parts: 1}}},
+			{ID: "ridge", Name: "Ridge", Parts: []lesson.Part{{Paint: "PW6", Parts: 5}, {Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 0.6}}},
+			{ID: "dark", Name: "Tree dark", Parts: []lesson.Part{{Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 1}, {Paint: "PY43", Parts: 1}}},
+			{ID: "light", Name: "Tree light", Parts: []lesson.Part{{Paint: "PW6", Parts: 6}, {Paint: "PY43", Parts: 2}}},
+		},
+		Tools: []lesson.Tool{
+			{ID: "flat20", Kind: "flat", Width: 20}, {ID: "filbert10", Kind: "filbert", Width: 10}, {ID: "soft20", Kind: "soft-flat", Width: 20},
+			{ID: "fan15", Kind: "fan", Width: 15}, {ID: "liner", Kind: "liner", Width: 1}, {ID: "mop", Kind: "mop", Width: 20},
+			{ID: "knife", Kind: "knife", Width: 30}, {ID: "towel", Kind: "towel", Width: 60},
+		},
+		Planes: []lesson.Plane{{ID: "sky", Name: "Sky", Distance: 50000}, {ID: "far", Name: "Far ridge", Distance: 6000}, {ID: "near", Name: "Trees", Distance: 50}},
+		Zones: []lesson.Zone{
+			{ID: "sky", Name: "Sky", Plane: "sky", Kind: lesson.Sky, Outline: rect(0, 0, 100, 34)},
+			{ID: "ridge", Name: "Ridge", Plane: "far", Kind: lesson.Ridge, Outline: rect(0, 28, 100, 52)},
+			{ID: "trees", Name: "Trees", Plane: "near", Kind: lesson.TreeLine, Outline: rect(0, 46, 100, 75)},
+		},
+		Steps: []lesson.Step{
+			Step("sky", "sky", lesson.CrissCross, "flat20", "sky"),
+			Step("ridge", "ridge", lesson.PullDown, "flat20", "ridge"),
+			Step("trees", "trees", lesson.LongPull, "filbert10", "dark"),
+			Step("lights", "trees", lesson.Tap, "filbert10", "light"),
+		},
+		Accepted: []lesson.OnPurpose{},
+	}
+}
+
+// Step returns an ordinary step of five minutes over the whole of a zone, with a
+// fresh tool, well loaded, pressing evenly.
+func Step(id, zone string, technique lesson.Technique, tool string, mixtures ...string) lesson.Step {
+	if mixtures == nil {
+		mixtures = []string{}
+	}
+	return lesson.Step{ID: id, Zone: zone, Where: "whole", Technique: technique, Tool: tool, Mixtures: mixtures,
+		Load: "full", Pressure: "medium", Care: "fresh", Cover: 1, Minutes: 5}
+}
