@@ -81,7 +81,7 @@ func (h *Hand) feel(p float64) film.Press {
 	b := h.Brush.build
 	return film.Press{
 		Reach:    8 + b.reach*float32(p),
-		Dig:      b.dig * float32(math.Pow(p, 1.5)), // a light hand moves only the top
+		Dig:      b.dig * float32(p*p), // a light hand moves only the top
 		Lay:      b.lay * float32(0.55+0.45*p),
 		Uptake:   b.uptake,
 		Capacity: h.Brush.capacity(),
@@ -92,7 +92,7 @@ func (h *Hand) feel(p float64) film.Press {
 // sweep turns a press into feathering: the tips of the hairs drag the surface
 // along, hold little of it and soon let it go.
 func sweep(p *film.Press) {
-	p.Dig *= 5
+	p.Dig *= 12
 	p.Uptake = 0.5
 	p.Capacity *= 0.02
 }

@@ -87,7 +87,7 @@ func findHidden(c *Context) (out []Finding) {
 			Steps: []string{s.ID}, Where: s.ID,
 		}
 		if x0, y0, x1, y1, ok := c.Rehearsal.Sight(i); ok {
-			const spare = 8 // mm, so that the next edge has something to overlap
+			const spare = 5 // mm, so that the next edge has something to overlap
 			z, _ := l.Zone(s.Zone)
 			trimmed := clip(z.Outline, x0-spare, y0-spare, x1+spare, y1+spare)
 			if len(trimmed) >= 3 && shrunk(z.Outline, trimmed) {

@@ -34,14 +34,14 @@ type Server struct {
 	Log    *slog.Logger
 }
 
-// bodyLimit is a little over lesson.MaxBytes, so that what is too large is
-// refused by whoever can say it best.
-const bodyLimit = lesson.MaxBytes + 64<<10
+// hardLimit is where a connection is cut. Below it the whole body is read and then
+// refused by the core, for a sender who is cut off while sending never sees why.
+const hardLimit = 32 << 20
 
 // Handler builds the application.
 func (s *Server) Handler() *fiber.App {
 	app := fiber.New(fiber.Config{
-		BodyLimit: bodyLimit, DisableStartupMessage: true, ReadTimeout: 30 * time.Second,
+		BodyLimit: hardLimit, DisableStartupMessage: true, ReadTimeout: 30 * time.Second,
 		IdleTimeout: 60 * time.Second, ErrorHandler: problem, UnescapePath: true,
 	})
 	app.Use(func(c *fiber.Ctx) error {

@@ -73,7 +73,7 @@ type Raw struct {
 func raw[T any](api huma.API, op huma.Operation) huma.Operation {
 	schema := api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[T](), true, reflect.TypeFor[T]().Name())
 	op.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/json": {Schema: schema}}}
-	op.MaxBodyBytes = bodyLimit
+	op.MaxBodyBytes = -1 // the core bounds it, and says so better
 	op.SkipValidateBody = true
 	return op
 }
@@ -167,6 +167,9 @@ func (s *Server) create(ctx context.Context, in *Raw) (*one[Saved], error) {
 
 // parse reads a body whose fields are plain JSON; a fault names its place.
 func parse(data []byte, into any) error {
+	if len(data) > lesson.MaxBytes {
+		return lesson.ErrTooLarge
+	}
 	if err := json.Unmarshal(data, into); err != nil {
 		return lesson.Explain(data, err)
 	}

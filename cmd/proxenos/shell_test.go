@@ -1,0 +1,180 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"image/png"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+)
+
+const demoLesson = "../../demo/terraces-above-ondrel-water.json"
+
+// shell runs a command line and returns its exit code and what it printed.
+func shell(t *testing.T, in string, args ...string) (code int, out, errs string) {
+	t.Helper()
+	var o, e bytes.Buffer
+	code = run(context.Background(), args, strings.NewReader(in), &o, &e)
+	return code, o.String(), e.String()
+}
+
+func write(t *testing.T, l *lesson.Lesson) string {
+	t.Helper()
+	name := filepath.Join(t.TempDir(), "lesson.json")
+	if err := os.WriteFile(name, lesson.Encode(l), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	return name
+}
+
+func TestRehearseWritesThePictureAtAMinute(t *testing.T) {
+	name, dir := write(t, sample.Lesson()), t.TempDir()
+	frame := func(file string, args ...string) []byte {
+		out := filepath.Join(dir, file)
+		if code, _, errs := shell(t, "", append([]string{"rehearse", name, "-o", out}, args...)...); code != fine {
+			t.Fatalf("%v: exit %d %s", args, code, errs)
+		}
+		data, err := os.ReadFile(out)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return data
+	}
+	a, b := frame("a.png", "--at", "6m", "--width", "300"), frame("b.png", "--at", "20", "--width", "300")
+	if bytes.Equal(a, b) {
+		t.Error("minute 6 and minute 20 are the same picture")
+	}
+	if !bytes.Equal(b, frame("c.png", "--at", "20m", "--width", "300")) {
+		t.Error("the same command gave other bytes")
+	}
+	if !bytes.Equal(b, frame("d.png", "--width", "300")) {
+		t.Error("without --at it is not the end")
+	}
+	for _, view := range []string{"grey", "value", "wet", "thick"} {
+		if bytes.Equal(b, frame("v.png", "--width", "300", "--view", view)) {
+			t.Errorf("the %s view looks like paint", view)
+		}
+	}
+	img, err := png.Decode(bytes.NewReader(b))
+	if err != nil || img.Bounds().Dx() != 300 || img.Bounds().Dy() != 225 {
+		t.Errorf("%v %v", img.Bounds(), err)
+	}
+}
+
+func TestCheckExitsByWhatItFinds(t *testing.T) {
+	code, out, errs := shell(t, "", "check", demoLesson)
+	if code != fine || !strings.Contains(out, "0 stop") {
+		t.Errorf("the demo lesson: exit %d\n%s%s", code, out, errs)
+	}
+	// The far ridge after the far trees.
+	swapped := filepath.Join(t.TempDir(), "swapped.json")
+	if code, _, errs := shell(t, `{"edit":"move","step":"near-ridge","to":11}`, "edit", demoLesson, "-", "-o", swapped); code != fine {
+		t.Fatalf("edit: exit %d %s", code, errs)
+	}
+	code, out, _ = shell(t, "", "check", swapped)
+	if code != findings || !strings.Contains(out, "order.back-to-front") || !strings.Contains(out, "cm of edge to repair") {
+		t.Errorf("swapped: exit %d\n%s", code, out)
+	}
+	code, out, _ = shell(t, "", "check", "--json", swapped)
+	var list []struct {
+		Rule     string
+		Figure   float64
+		Remedies []struct{ Edit struct{ Edit string } }
+	}
+	if err := json.Unmarshal([]byte(out), &list); err != nil || code != findings || len(list) == 0 {
+		t.Fatalf("exit %d, %v", code, err)
+	}
+	if list[0].Rule != "order.back-to-front" || list[0].Figure < 5 || list[0].Remedies[0].Edit.Edit != "move" {
+		t.Errorf("%+v", list[0])
+	}
+}
+
+// The figure of film.mud falls with more load, or with a blot before.
+func TestMudAnswersToTheShell(t *testing.T) {
+	l := sample.Lesson()
+	l.Steps[2].Load, l.Steps[2].Cover = "heavy", 3
+	l.Steps[3] = sample.Step("lights", "trees", lesson.LongPull, "filbert10", "light")
+	l.Steps[3].Load = "thin"
+	figure := func(name string) float64 {
+		_, out, _ := shell(t, "", "check", "--json", name)
+		var list []struct {
+			Rule   string
+			Figure float64
+		}
+		if err := json.Unmarshal([]byte(out), &list); err != nil {
+			t.Fatal(err)
+		}
+		for _, f := range list {
+			if f.Rule == "film.mud" {
+				return f.Figure
+			}
+		}
+		return 0
+	}
+	muddy := figure(write(t, l))
+	heavy := l.Steps[3]
+	heavy.Load = "heavy"
+	blot := sample.Step("blot", "trees", lesson.Blot, "towel")
+	blot.Minutes = 12
+	for name, e := range map[string]lesson.Edit{"more load": lesson.Change{Step: heavy}, "a blot": lesson.Insert{At: 3, Step: blot}} {
+		next, _, err := lesson.Apply(l, e)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := figure(write(t, next)); muddy < 15 || got > muddy-1 {
+			t.Errorf("%s: ΔE %.1f, before %.1f", name, got, muddy)
+		}
+	}
+}
+
+func TestBadInputExitsTwoAndSaysWhere(t *testing.T) {
+	good := string(lesson.Encode(sample.Lesson()))
+	name := write(t, sample.Lesson())
+	for _, c := range []struct {
+		in   string
+		args []string
+		says string
+	}{
+		{"", []string{"paint"}, `"paint" is not a command`},
+		{"", []string{"check"}, "name one lesson file"},
+		{"", []string{"check", "/nowhere.json"}, "/nowhere.json"},
+		{"", []string{"check", "--loud", name}, "loud"},
+		{"{", []string{"check", "-"}, "-: line 1, column"},
+		{"{}", []string{"check", "-"}, "format is 0"},
+		{strings.Replace(good, "criss-cross", "zigzag", 1), []string{"check", "-"}, "steps[0].technique"},
+		{strings.Replace(good, `"minutes": 5`, `"minutes": -5`, 1), []string{"rehearse", "-", "-o", "x.png"}, "steps[0].minutes is -5"},
+		{strings.Repeat(" ", 5<<20), []string{"check", "-"}, "larger than 4 MB"},
+		{"", []string{"rehearse", name}, "-o out.png"},
+		{"", []string{"rehearse", name, "-o", "x.png", "--at", "-3"}, `--at is "-3"`},
+		{"", []string{"rehearse", name, "-o", "x.png", "--at", "NaN"}, `--at is "NaN"`},
+		{"", []string{"rehearse", name, "-o", "x.png", "--width", "99999"}, "16 to 4000"},
+		{"", []string{"rehearse", name, "-o", "x.png", "--view", "xray"}, "xray"},
+		{"", []string{"rehearse", name, "-o", "/nowhere/x.png"}, "/nowhere/x.png"},
+		{`{"edit":"remove","step":"nobody"}`, []string{"edit", name, "-"}, "nobody"},
+		{"", []string{"serve", "--listen"}, "listen"},
+	} {
+		code, _, errs := shell(t, c.in, c.args...)
+		if code != badInput || !strings.Contains(errs, c.says) || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d, %q; wanted one line with %q", c.args, code, errs, c.says)
+		}
+	}
+}
+
+func TestSchemaAndHelp(t *testing.T) {
+	code, out, _ := shell(t, "", "schema")
+	if code != fine || !json.Valid([]byte(out)) {
+		t.Errorf("schema: exit %d", code)
+	}
+	if code, out, _ := shell(t, "", "help"); code != fine || !strings.Contains(out, "proxenos rehearse") {
+		t.Errorf("help: exit %d %s", code, out)
+	}
+	if code, out, _ := shell(t, "", "check", "--help"); code != fine || out == "" {
+		t.Errorf("check --help: exit %d", code)
+	}
+}

@@ -1,0 +1,264 @@
+package rule_test
+
+import (
+	"context"
+	"os"
+	"strings"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+)
+
+// judge rehearses on the coarse canvas only, which is enough for the rules.
+func judge(t *testing.T, l *lesson.Lesson) []rule.Finding {
+	t.Helper()
+	if err := lesson.Check(l); err != nil {
+		t.Fatal(err)
+	}
+	r, err := rehearse.Run(context.Background(), l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(&rule.Context{Context: context.Background(), Lesson: l, Rehearsal: r, Trials: r})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return list
+}
+
+func only(list []rule.Finding, id string) []rule.Finding {
+	var out []rule.Finding
+	for _, f := range list {
+		if f.Rule == id {
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
+func mended(t *testing.T, l *lesson.Lesson, r rule.Remedy) *lesson.Lesson {
+	t.Helper()
+	next, _, err := lesson.Apply(l, r.Edit)
+	if err != nil {
+		t.Fatalf("remedy %q: %v", r.Words, err)
+	}
+	return next
+}
+
+func TestASoundLessonIsLeftInPeace(t *testing.T) {
+	for _, f := range judge(t, sample.Lesson()) {
+		if f.Severity == rule.Stop {
+			t.Errorf("%s: %s", f.Rule, f.Says)
+		}
+	}
+}
+
+func TestBackToFront(t *testing.T) {
+	l := sample.Lesson()
+	// The ridge after the trees: it runs over their upper edge, 100 mm long.
+	l.Steps[1], l.Steps[2] = l.Steps[2], l.Steps[1]
+	list := only(judge(t, l), "order.back-to-front")
+	if len(list) != 1 {
+		t.Fatalf("found %d times", len(list))
+	}
+	f := list[0]
+	if f.Severity != rule.Stop || f.Steps[0] != "ridge" || f.Figure < 7 || f.Figure > 16 || f.Unit != "cm" {
+		t.Errorf("%s %v: %.1f %s, the edge is 10 cm", f.Severity, f.Steps, f.Figure, f.Unit)
+	}
+	if !strings.Contains(f.Says, "Trees") || !strings.Contains(f.Says, "cm of edge to repair") {
+		t.Errorf("says %q", f.Says)
+	}
+	if f.At.Y < 44 || f.At.Y > 54 {
+		t.Errorf("the place is at %v mm, the overlap at 46 to 52", f.At)
+	}
+	if len(f.Remedies) != 2 {
+		t.Fatalf("%d remedies", len(f.Remedies))
+	}
+	for _, r := range f.Remedies {
+		if left := only(judge(t, mended(t, l, r)), f.Rule); len(left) > 0 {
+			t.Errorf("%q leaves %s", r.Words, left[0].Says)
+		}
+	}
+	if r := f.Remedies[0]; !r.Tried || r.After != 0 {
+		t.Errorf("moving it leaves %v cm (tried: %v)", r.After, r.Tried)
+	}
+	// Just not: the ridge ends where the trees begin.
+	l.Zones[1].Outline[2].Y, l.Zones[1].Outline[3].Y = 43, 43
+	if list := only(judge(t, l), "order.back-to-front"); len(list) > 0 {
+		t.Errorf("without an overlap it says %s", list[0].Says)
+	}
+}
+
+func TestHiddenWork(t *testing.T) {
+	l := sample.Lesson()
+	l.Zones[1].Outline = []lesson.Point{{X: 0, Y: 28}, {X: 100, Y: 28}, {X: 100, Y: 75}, {X: 0, Y: 75}}
+	l.Steps[2].Cover, l.Steps[2].Load = 2, "heavy"
+	list := only(judge(t, l), "order.hidden-work")
+	if len(list) == 0 || list[0].Steps[0] != "ridge" {
+		t.Fatalf("found %v", list)
+	}
+	// 29 of the ridge's 47 mm lie behind the trees.
+	if f := list[0]; f.Figure < 45 || f.Figure > 70 || !strings.Contains(f.Says, "of its 5 minutes") {
+		t.Errorf("%v %s: %s", f.Figure, f.Unit, f.Says)
+	}
+	trim := list[0].Remedies[0]
+	if _, ok := trim.Edit.Edit.(lesson.Reshape); !ok {
+		t.Fatalf("the first remedy is %q", trim.Words)
+	}
+	if left := only(judge(t, mended(t, l, trim)), "order.hidden-work"); len(left) > 0 {
+		t.Errorf("trimming leaves %s", left[0].Says)
+	}
+	// Details on their own block-in are not wasted work.
+	own := sample.Lesson()
+	own.Steps[3].Cover, own.Steps[3].Load = 3, "heavy"
+	for _, f := range only(judge(t, own), "order.hidden-work") {
+		if f.Steps[0] == "trees" {
+			t.Errorf("lights over their own dark: %s", f.Says)
+		}
+	}
+}
+
+func TestMudAndItsRemedies(t *testing.T) {
+	l := sample.Lesson()
+	l.Steps[2].Load, l.Steps[2].Cover = "heavy", 2
+	l.Steps[3] = sample.Step("lights", "trees", lesson.LongPull, "filbert10", "light")
+	l.Steps[3].Load = "thin"
+	list := only(judge(t, l), "film.mud")
+	if len(list) != 1 || list[0].Steps[0] != "lights" || list[0].Figure < 15 {
+		t.Fatalf("found %+v", list)
+	}
+	f := list[0]
+	if !strings.Contains(f.Says, "ΔE00") || len(f.Remedies) < 2 {
+		t.Errorf("says %q with %d remedies", f.Says, len(f.Remedies))
+	}
+	for _, r := range f.Remedies {
+		after := 0.0
+		if left := only(judge(t, mended(t, l, r)), "film.mud"); len(left) > 0 {
+			after = left[0].Figure
+			if after != r.After {
+				t.Errorf("%q promised ΔE %.1f and gives %.1f", r.Words, r.After, after)
+			}
+		}
+		if !r.Tried || after >= f.Figure {
+			t.Errorf("%q: ΔE %.1f of %.1f", r.Words, after, f.Figure)
+		}
+	}
+	// Just not: the same light loaded heavily, barely touching, on blotted paint.
+	l.Steps[3].Load, l.Steps[3].Pressure = "heavy", "barely"
+	blot := sample.Step("blot", "trees", lesson.Blot, "towel")
+	blot.Minutes = 20
+	l.Steps = []lesson.Step{l.Steps[0], l.Steps[1], l.Steps[2], blot, l.Steps[3]}
+	if list := only(judge(t, l), "film.mud"); len(list) > 0 {
+		t.Errorf("a heavy light touch on blotted paint: %s", list[0].Says)
+	}
+}
+
+func TestTiers(t *testing.T) {
+	l := sample.Lesson()
+	l.Mixtures[1].Parts = []lesson.Part{{Paint: "PW6", Parts: 12}, {Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 0.1}}
+	list := only(judge(t, l), "value.tiers")
+	if len(list) == 0 || list[0].Where != "sky/far" || list[0].Figure >= 4 {
+		t.Fatalf("found %+v", list)
+	}
+	if len(list[0].Remedies) == 0 {
+		t.Fatal("no remedy")
+	}
+	for _, left := range only(judge(t, mended(t, l, list[0].Remedies[0])), "value.tiers") {
+		if left.Where == "sky/far" {
+			t.Errorf("%q leaves %s", list[0].Remedies[0].Words, left.Says)
+		}
+	}
+	if list := only(judge(t, sample.Lesson()), "value.tiers"); len(list) > 0 {
+		t.Errorf("planes that differ well: %s", list[0].Says)
+	}
+}
+
+func TestOver(t *testing.T) {
+	l := sample.Lesson() // four steps of five minutes
+	l.Session = 20
+	if list := only(judge(t, l), "time.over"); len(list) > 0 {
+		t.Errorf("20 of 20 minutes: %s", list[0].Says)
+	}
+	l.Session = 18
+	list := only(judge(t, l), "time.over")
+	if len(list) != 1 || list[0].Figure != 20 || !strings.Contains(list[0].Says, "2 too many") {
+		t.Fatalf("found %+v", list)
+	}
+	if len(list[0].Remedies) == 0 {
+		t.Fatal("no remedy")
+	}
+	for _, r := range list[0].Remedies {
+		if m := mended(t, l, r).Minutes(); m > 18 || m != r.After {
+			t.Errorf("%q leaves %v minutes and promised %v", r.Words, m, r.After)
+		}
+	}
+	wait := sample.Step("wait", "", lesson.Wait, "")
+	wait.Minutes = 12
+	l.Steps = append(l.Steps, wait)
+	l.Session = 25
+	if list := only(judge(t, l), "time.over"); !strings.HasPrefix(list[0].Remedies[0].Words, "shorten the waits") {
+		t.Errorf("with a long wait the first remedy is %q", list[0].Remedies[0].Words)
+	}
+}
+
+func TestOnPurposeStaysListedButQuiet(t *testing.T) {
+	l := sample.Lesson()
+	l.Session = 18
+	next, _, err := lesson.Apply(l, lesson.Accept{Finding: lesson.OnPurpose{Rule: "time.over", Where: "script", Reason: "We have the room all day."}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	list := only(judge(t, next), "time.over")
+	if len(list) != 1 || list[0].Accepted != "We have the room all day." || rule.Open(list, rule.Caution) != 0 {
+		t.Errorf("found %+v", list)
+	}
+}
+
+func TestRulesWorkWithoutACanvas(t *testing.T) {
+	l := sample.Lesson()
+	l.Session = 18
+	list, err := rule.Check(&rule.Context{Context: context.Background(), Lesson: l})
+	if err != nil || len(list) != 1 || list[0].Rule != "time.over" {
+		t.Errorf("%v, %v", list, err)
+	}
+}
+
+func TestEveryRuleExplainsItself(t *testing.T) {
+	seen := map[string]bool{}
+	for _, r := range rule.All() {
+		if r.ID == "" || seen[r.ID] || r.Title == "" || len(r.Reason) < 40 || r.Severity == "" {
+			t.Errorf("rule %q: %q %q", r.ID, r.Title, r.Reason)
+		}
+		seen[r.ID] = true
+	}
+}
+
+func TestTheDemoLessonHasNothingOpen(t *testing.T) {
+	data, err := os.ReadFile("../../demo/terraces-above-ondrel-water.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	l, err := lesson.Decode(data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(l.Steps) < 24 || l.Minutes() < 90 || l.Minutes() > 100 {
+		t.Errorf("%d steps in %v minutes", len(l.Steps), l.Minutes())
+	}
+	r, err := rehearse.Run(context.Background(), l, rehearse.FineCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(&rule.Context{Context: context.Background(), Lesson: l, Rehearsal: r})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, f := range list {
+		if f.Accepted == "" {
+			t.Errorf("%s: %s", f.Rule, f.Says)
+		}
+	}
+}

@@ -1,0 +1,170 @@
+package store_test
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"sync"
+	"testing"
+	"time"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/internal/testdb"
+	"proxenos/store"
+)
+
+var ctx = context.Background()
+
+func open(t *testing.T, url string) *store.Store {
+	t.Helper()
+	s, err := store.Open(ctx, url, 5*time.Second)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { s.Close() })
+	return s
+}
+
+func withLesson(t *testing.T) (*store.Store, string, store.Revision) {
+	t.Helper()
+	url := testdb.New(t)
+	s := open(t, url)
+	if err := s.PutStudio(ctx, store.Studio{ID: "room", Name: "A room"}); err != nil {
+		t.Fatal(err)
+	}
+	r, err := s.Create(ctx, "room", "ridge", sample.Lesson(), "begin")
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s, url, r
+}
+
+func TestEverySaveIsARevision(t *testing.T) {
+	s, url, first := withLesson(t)
+	l := sample.Lesson()
+	l.Title = "Another title"
+	second, err := s.Save(ctx, "ridge", first.Number, l, "rename it")
+	if err != nil || second.Number != 2 || second.Parent != 1 {
+		t.Fatalf("%+v, %v", second, err)
+	}
+	// Another process sees the same, to the byte.
+	other := open(t, url)
+	for _, want := range []store.Revision{first, second} {
+		got, err := other.Revision(ctx, "ridge", want.Number)
+		if err != nil || got.Body != want.Body || got.Hash != want.Hash {
+			t.Errorf("revision %d: %v", want.Number, err)
+		}
+	}
+	head, err := other.Head(ctx, "ridge")
+	if err != nil || head.Number != 2 {
+		t.Errorf("head is %d, %v", head.Number, err)
+	}
+	back, err := head.Lesson()
+	if err != nil || back.Title != "Another title" || back.Hash() != head.Hash {
+		t.Errorf("lesson %v, %v", back, err)
+	}
+	if byHash, err := other.ByHash(ctx, first.Hash); err != nil || byHash.Body != first.Body {
+		t.Errorf("by hash: %v", err)
+	}
+	shelf, err := other.Shelf(ctx, "room")
+	if err != nil || len(shelf) != 1 || shelf[0].Number != 2 {
+		t.Errorf("shelf %v, %v", shelf, err)
+	}
+}
+
+func TestAStaleSaveOverwritesNothing(t *testing.T) {
+	s, _, first := withLesson(t)
+	l := sample.Lesson()
+	for i := range 2 {
+		l.Session++
+		if _, err := s.Save(ctx, "ridge", first.Number+i, l, fmt.Sprintf("change %d", i+1)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	_, err := s.Save(ctx, "ridge", first.Number, sample.Lesson(), "too late")
+	var stale *store.StaleError
+	if !errors.As(err, &stale) || stale.From != 1 || stale.Head != 3 || len(stale.Since) != 2 || stale.Since[1].Said != "change 2" {
+		t.Fatalf("%v %+v", err, stale)
+	}
+	head, err := s.Head(ctx, "ridge")
+	if err != nil || head.Number != 3 || head.Hash != l.Hash() {
+		t.Errorf("head is %d, %v", head.Number, err)
+	}
+}
+
+// Of many saves from the same revision exactly one is made.
+func TestSavesAtTheSameTime(t *testing.T) {
+	s, _, first := withLesson(t)
+	var group sync.WaitGroup
+	var mu sync.Mutex
+	saved, refused := 0, 0
+	for i := range 12 {
+		group.Go(func() {
+			l := sample.Lesson()
+			l.Seed = 100 + i
+			_, err := s.Save(ctx, "ridge", first.Number, l, "race")
+			var stale *store.StaleError
+			mu.Lock()
+			defer mu.Unlock()
+			switch {
+			case err == nil:
+				saved++
+			case errors.As(err, &stale):
+				refused++
+			default:
+				t.Error(err)
+			}
+		})
+	}
+	group.Wait()
+	if saved != 1 || refused != 11 {
+		t.Errorf("%d saved, %d refused", saved, refused)
+	}
+}
+
+func TestWhatIsNotThere(t *testing.T) {
+	s, _, _ := withLesson(t)
+	_, a := s.Head(ctx, "nothing")
+	_, b := s.Revision(ctx, "ridge", 9)
+	_, c := s.Shelf(ctx, "nowhere")
+	_, d := s.Save(ctx, "nothing", 1, sample.Lesson(), "")
+	_, e := s.Create(ctx, "nowhere", "", sample.Lesson(), "")
+	_, f := s.Frame(ctx, "no/such/frame")
+	for i, err := range []error{a, b, c, d, e, f} {
+		if !errors.Is(err, store.ErrNotFound) {
+			t.Errorf("case %d: %v", i, err)
+		}
+	}
+}
+
+func TestFramesAreKept(t *testing.T) {
+	s, _, _ := withLesson(t)
+	for range 2 { // twice is no harm
+		if err := s.PutFrame(ctx, "a/b/c", []byte{1, 2, 3}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if got, err := s.Frame(ctx, "a/b/c"); err != nil || len(got) != 3 {
+		t.Errorf("%v, %v", got, err)
+	}
+}
+
+func TestNoDatabaseIsUnavailable(t *testing.T) {
+	_, err := store.Open(ctx, "postgres://nobody:x@127.0.0.1:1/none", 300*time.Millisecond)
+	if !errors.Is(err, store.ErrUnavailable) {
+		t.Errorf("error is %v", err)
+	}
+}
+
+func TestOpeningTwiceKeepsWhatIsThere(t *testing.T) {
+	_, url, first := withLesson(t)
+	again := open(t, url)
+	if r, err := again.Head(ctx, "ridge"); err != nil || r.Body != first.Body {
+		t.Errorf("%v", err)
+	}
+	var l *lesson.Lesson
+	if l, _ = first.Lesson(); l == nil {
+		t.Error("the first revision cannot be read")
+	}
+}

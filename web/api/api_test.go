@@ -1,0 +1,389 @@
+package api_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"image/png"
+	"io"
+	"net"
+	"net/http"
+	"net/http/httptest"
+	"net/url"
+	"strings"
+	"sync"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/internal/testdb"
+	"proxenos/store"
+	"proxenos/web/api"
+	"proxenos/web/easel"
+)
+
+// server is the application on a database of its own, reached through a wire
+// that the test can cut.
+type server struct {
+	t    *testing.T
+	base string
+	wire *wire
+}
+
+func start(t *testing.T) *server {
+	t.Helper()
+	db, err := url.Parse(testdb.New(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	w := newWire(t, db.Host)
+	db.Host = w.Addr()
+	s, err := store.Open(context.Background(), db.String(), 5*time.Second)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.PutStudio(context.Background(), store.Studio{ID: "room", Name: "A room"}); err != nil {
+		t.Fatal(err)
+	}
+	e := easel.New(2)
+	files := fstest.MapFS{"index.html": {Data: []byte("<title>Proxenos</title>")}, "assets/a.js": {Data: []byte("1")}}
+	app := (&api.Server{Store: s, Easel: e, Engine: "test", App: files}).Handler()
+	socket, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	go func() { _ = app.Listener(socket) }()
+	t.Cleanup(func() {
+		if err := app.Shutdown(); err != nil {
+			t.Error(err)
+		}
+		e.Close()
+		s.Close()
+	})
+	return &server{t, "http://" + socket.Addr().String(), w}
+}
+
+type reply struct {
+	*http.Response
+	body []byte
+}
+
+func (s *server) ask(method, path string, body any) reply {
+	s.t.Helper()
+	var in io.Reader
+	switch b := body.(type) {
+	case nil:
+	case string:
+		in = strings.NewReader(b)
+	case []byte:
+		in = bytes.NewReader(b)
+	default:
+		data, err := json.Marshal(b)
+		if err != nil {
+			s.t.Fatal(err)
+		}
+		in = bytes.NewReader(data)
+	}
+	req := httptest.NewRequest(method, s.base+path, in)
+	req.RequestURI = ""
+	if body != nil {
+		req.Header.Set("Content-Type", "application/json")
+	}
+	res, err := http.DefaultClient.Do(req)
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	return reply{res, data}
+}
+
+func read[T any](t *testing.T, r reply, status int) T {
+	t.Helper()
+	if r.StatusCode != status {
+		t.Fatalf("status %d, not %d: %s", r.StatusCode, status, r.body)
+	}
+	var out T
+	if err := json.Unmarshal(r.body, &out); err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+func (s *server) lesson() api.Saved {
+	s.t.Helper()
+	return read[api.Saved](s.t, s.ask("POST", "/api/studios/room/lessons", lesson.Encode(sample.Lesson())), 201)
+}
+
+type edit map[string]any
+
+func TestEditUndoAndStale(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	path := "/api/lessons/" + saved.ID
+	edited := read[api.Edited](t, s.ask("POST", path+"/edits", edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 8}}), 200)
+	if edited.Revision != 2 || edited.Score.Minutes != 23 || edited.Said != "give step 1 (criss-cross, Sky) 8 min" {
+		t.Errorf("%d, %v min, %q", edited.Revision, edited.Score.Minutes, edited.Said)
+	}
+	// A second tab that still has revision 1 is refused, and told why.
+	stale := s.ask("POST", path+"/edits", edit{"from": 1, "edit": edit{"edit": "remove", "step": "sky"}})
+	problem := read[struct {
+		Detail string
+		Errors []struct{ Location, Message string }
+	}](t, stale, 409)
+	if len(problem.Errors) != 1 || problem.Errors[0].Location != "revision 2" || problem.Errors[0].Message != edited.Said {
+		t.Errorf("%+v", problem)
+	}
+	whole := s.ask("PUT", path, edit{"from": 1, "lesson": sample.Lesson()})
+	if whole.StatusCode != 409 {
+		t.Errorf("a stale whole save: %d", whole.StatusCode)
+	}
+	undone := read[api.Edited](t, s.ask("POST", path+"/edits", edit{"from": 2, "edit": edited.Undo}), 200)
+	if undone.Hash != saved.Hash || undone.Revision != 3 {
+		t.Error("undo does not bring the lesson back")
+	}
+	if got := read[api.Saved](t, s.ask("GET", path, nil), 200); got.Revision != 3 || got.Hash != saved.Hash {
+		t.Errorf("the lesson is at %d", got.Revision)
+	}
+	shelf := read[[]api.OnShelf](t, s.ask("GET", "/api/studios/room/lessons", nil), 200)
+	if len(shelf) != 1 || shelf[0].Revision != 3 || shelf[0].Minutes != 20 {
+		t.Errorf("%+v", shelf)
+	}
+}
+
+// Bad input gets a clear 4xx that names the place and the cure, and changes nothing.
+func TestBadInput(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	path := "/api/lessons/" + saved.ID
+	good := string(lesson.Encode(sample.Lesson()))
+	bad := func(old, new string) string { return strings.Replace(good, old, new, 1) }
+	for _, c := range []struct {
+		name, method, path string
+		body               any
+		status             int
+		says               string
+	}{
+		{"broken JSON", "POST", "/api/studios/room/lessons", `{"format":1,,}`, 422, "line 1, column"},
+		{"nothing", "POST", "/api/studios/room/lessons", ``, 400, "body is required"},
+		{"empty lesson", "POST", "/api/studios/room/lessons", `{}`, 422, "has 0 entries: give at least 1"},
+		{"unknown technique", "POST", "/api/studios/room/lessons", bad("criss-cross", "zigzag"), 422, "steps[0].technique"},
+		{"unknown paint", "POST", "/api/studios/room/lessons", bad("PB29", "PB99"), 422, "palette[2]"},
+		{"negative number", "POST", "/api/studios/room/lessons", bad(`"minutes": 5`, `"minutes": -5`), 422, "steps[0].minutes"},
+		{"NaN", "POST", "/api/studios/room/lessons", bad(`"minutes": 5`, `"minutes": NaN`), 422, "line"},
+		{"zone off the canvas", "POST", "/api/studios/room/lessons", bad(`"x": 100`, `"x": 170`), 422, "outside the canvas"},
+		{"20 MB", "POST", "/api/studios/room/lessons", make([]byte, 20<<20), 413, "larger than 4 MB"},
+		{"just over 4 MB", "POST", "/api/studios/room/lessons", bytes.Repeat([]byte(" "), 4<<20+10), 413, "larger than 4 MB"},
+		{"no studio", "POST", "/api/studios/none/lessons", good, 404, "no such thing"},
+		{"no lesson", "GET", "/api/lessons/none", nil, 404, "no such thing"},
+		{"no edit", "POST", path + "/edits", edit{"from": 1}, 422, "edit is missing"},
+		{"unknown edit", "POST", path + "/edits", edit{"from": 1, "edit": edit{"edit": "repaint"}}, 422, "repaint"},
+		{"edit that does not fit", "POST", path + "/edits", edit{"from": 1, "edit": edit{"edit": "remove", "step": "nobody"}}, 422, "nobody"},
+		{"edit to an unsound lesson", "POST", path + "/edits", edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": -4}}, 422, "steps[0].minutes is -4"},
+		{"edit of the wrong type", "POST", path + "/edits", `{"from":1,"edit":{"edit":"move","step":5,"to":"x"}}`, 422, "step"},
+		{"stale", "POST", path + "/edits", edit{"from": 7, "edit": edit{"edit": "remove", "step": "sky"}}, 409, "revision 1"},
+		{"odd hash", "GET", "/api/rehearsals/abc", nil, 422, "hash"},
+		{"unknown hash", "GET", "/api/rehearsals/" + strings.Repeat("a", 64), nil, 404, "no such thing"},
+		{"unknown view", "GET", saved.Frames + "/infrared-800-4.png", nil, 422, "VIEW-WIDTH-HALFMINUTES"},
+		{"huge frame", "GET", saved.Frames + "/paint-90000-4.png", nil, 422, "64 to 1600"},
+		{"negative minute", "GET", saved.Frames + "/paint-800--4.png", nil, 422, "VIEW-WIDTH"},
+		{"frame of another build", "GET", "/api/frames/other/" + saved.Hash + "/paint-800-4.png", nil, 404, "another build"},
+		{"unknown address", "GET", "/api/paint", nil, 404, "not an address"},
+		{"missing asset", "GET", "/assets/none.js", nil, 404, "no such file"},
+	} {
+		r := s.ask(c.method, c.path, c.body)
+		if r.StatusCode != c.status || !strings.Contains(string(r.body), c.says) {
+			t.Errorf("%s: %d %s; wanted %d and %q", c.name, r.StatusCode, r.body, c.status, c.says)
+		}
+		if got := r.Header.Get("Content-Type"); !strings.HasPrefix(got, "application/problem+json") {
+			t.Errorf("%s: a reply of type %q", c.name, got)
+		}
+	}
+	if got := read[api.Saved](t, s.ask("GET", path, nil), 200); got.Revision != 1 || got.Hash != saved.Hash {
+		t.Error("bad input changed the lesson")
+	}
+}
+
+func TestRehearsalAndFrames(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	var got struct {
+		Done        bool
+		Painted, Of int
+		Findings    []struct{ Rule string }
+		Reports     []struct{ Area float64 }
+		Columns     []struct{ Name string }
+	}
+	for range 200 {
+		got = read[struct {
+			Done        bool
+			Painted, Of int
+			Findings    []struct{ Rule string }
+			Reports     []struct{ Area float64 }
+			Columns     []struct{ Name string }
+		}](t, s.ask("GET", "/api/rehearsals/"+saved.Hash, nil), 200)
+		if got.Done {
+			break
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	if !got.Done || got.Painted != 4 || got.Of != 4 || len(got.Reports) != 4 || got.Reports[0].Area < 10 || len(got.Columns) != 3 {
+		t.Fatalf("%+v", got)
+	}
+	early, late := s.ask("GET", saved.Frames+"/paint-320-4.png", nil), s.ask("GET", saved.Frames+"/paint-320-40.png", nil)
+	if early.StatusCode != 200 || late.StatusCode != 200 || bytes.Equal(early.body, late.body) {
+		t.Fatalf("%d, %d", early.StatusCode, late.StatusCode)
+	}
+	img, err := png.Decode(bytes.NewReader(late.body))
+	if err != nil || img.Bounds().Dx() != 320 || img.Bounds().Dy() != 240 {
+		t.Errorf("%v, %v", img, err)
+	}
+	if c := late.Header.Get("Cache-Control"); !strings.Contains(c, "immutable") {
+		t.Errorf("cached as %q", c)
+	}
+	again := s.ask("GET", saved.Frames+"/paint-320-40.png", nil)
+	if !bytes.Equal(again.body, late.body) {
+		t.Error("the same address gave another picture")
+	}
+	close := s.ask("GET", strings.Replace(saved.Frames, "frames", "closeups", 1)+"/lights.png", nil)
+	if img, err := png.Decode(bytes.NewReader(close.body)); err != nil || img.Bounds().Dx() != 480 {
+		t.Errorf("close-up: %d %v", close.StatusCode, err)
+	}
+	if r := s.ask("GET", strings.Replace(saved.Frames, "frames", "closeups", 1)+"/nobody.png", nil); r.StatusCode != 404 {
+		t.Errorf("close-up of a step that is not there: %d", r.StatusCode)
+	}
+}
+
+// A newer version of a lesson stops the rehearsal of the older one, and frames of
+// both can be had afterwards.
+func TestNewestFirst(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	path := "/api/lessons/" + saved.ID
+	last := saved
+	for i := range 4 {
+		last = read[api.Edited](t, s.ask("POST", path+"/edits",
+			edit{"from": i + 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 6 + i}}), 200).Saved
+	}
+	for _, one := range []api.Saved{last, saved} {
+		var r reply
+		for range 40 {
+			if r = s.ask("GET", one.Frames+"/grey-160-2.png", nil); r.StatusCode == 200 {
+				break
+			}
+			time.Sleep(50 * time.Millisecond)
+		}
+		if r.StatusCode != 200 {
+			t.Errorf("revision %d: %d %s", one.Revision, r.StatusCode, r.body)
+		}
+	}
+}
+
+func TestTheDatabaseGoesAndComesBack(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	path := "/api/lessons/" + saved.ID
+	change := edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 8}}
+	s.wire.cut()
+	for _, r := range []reply{s.ask("POST", path+"/edits", change), s.ask("GET", path, nil), s.ask("GET", "/api/health", nil)} {
+		if r.StatusCode != 503 || !strings.Contains(string(r.body), "try again") {
+			t.Errorf("without a database: %d %s", r.StatusCode, r.body)
+		}
+	}
+	s.wire.mend()
+	var r reply
+	for range 50 {
+		if r = s.ask("POST", path+"/edits", change); r.StatusCode != 503 {
+			break
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	if got := read[api.Edited](t, r, 200); got.Revision != 2 {
+		t.Errorf("revision %d", got.Revision)
+	}
+}
+
+func TestRoomsOfTheAppAreServed(t *testing.T) {
+	s := start(t)
+	for path, cache := range map[string]string{"/": "no-cache", "/lessons/abc": "no-cache", "/assets/a.js": "immutable"} {
+		r := s.ask("GET", path, nil)
+		if r.StatusCode != 200 || !strings.Contains(r.Header.Get("Cache-Control"), cache) || r.Header.Get("Content-Security-Policy") == "" {
+			t.Errorf("%s: %d %v", path, r.StatusCode, r.Header)
+		}
+	}
+}
+
+func TestDescriptionNamesEveryEdit(t *testing.T) {
+	text, err := api.OpenAPI()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name := range lesson.EditTypes() {
+		if !strings.Contains(string(text), fmt.Sprintf(`"enum":[%q]`, name)) {
+			t.Errorf("the description does not know the edit %q", name)
+		}
+	}
+}
+
+// A wire carries connections to a server until it is cut.
+type wire struct {
+	t      *testing.T
+	to     string
+	addr   string
+	mu     sync.Mutex
+	socket net.Listener
+	open   []net.Conn
+}
+
+func newWire(t *testing.T, to string) *wire {
+	w := &wire{t: t, to: to, addr: "127.0.0.1:0"}
+	w.mend()
+	t.Cleanup(w.cut)
+	return w
+}
+
+func (w *wire) Addr() string { return w.addr }
+
+func (w *wire) mend() {
+	socket, err := net.Listen("tcp", w.addr)
+	if err != nil {
+		w.t.Fatal(err)
+	}
+	w.mu.Lock()
+	w.socket, w.addr = socket, socket.Addr().String()
+	w.mu.Unlock()
+	go func() {
+		for {
+			from, err := socket.Accept()
+			if err != nil {
+				return
+			}
+			to, err := net.Dial("tcp", w.to)
+			if err != nil {
+				from.Close()
+				continue
+			}
+			w.mu.Lock()
+			w.open = append(w.open, from, to)
+			w.mu.Unlock()
+			go func() { _, _ = io.Copy(from, to); from.Close() }()
+			go func() { _, _ = io.Copy(to, from); to.Close() }()
+		}
+	}()
+}
+
+func (w *wire) cut() {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	w.socket.Close()
+	for _, c := range w.open {
+		c.Close()
+	}
+	w.open = nil
+}
