@@ -1,5 +1,5 @@
 // Package store keeps studios, lessons with all their revisions, and the cache of
-// frames in PostgreSQL.
+// frames and findings in PostgreSQL.
 package store
 
 import (

@@ -130,7 +130,7 @@ func TestWhatIsNotThere(t *testing.T) {
 	_, c := s.Shelf(ctx, "nowhere")
 	_, d := s.Save(ctx, "nothing", 1, sample.Lesson(), "")
 	_, e := s.Create(ctx, "nowhere", "", sample.Lesson(), "")
-	_, f := s.Frame(ctx, "no/such/frame")
+	_, f := s.Made(ctx, "no/such/frame")
 	for i, err := range []error{a, b, c, d, e, f} {
 		if !errors.Is(err, store.ErrNotFound) {
 			t.Errorf("case %d: %v", i, err)
@@ -138,14 +138,14 @@ func TestWhatIsNotThere(t *testing.T) {
 	}
 }
 
-func TestFramesAreKept(t *testing.T) {
+func TestWhatWasMadeIsKept(t *testing.T) {
 	s, _, _ := withLesson(t)
 	for range 2 { // twice is no harm
-		if err := s.PutFrame(ctx, "a/b/c", []byte{1, 2, 3}); err != nil {
+		if err := s.PutMade(ctx, "a/b/c", []byte{1, 2, 3}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if got, err := s.Frame(ctx, "a/b/c"); err != nil || len(got) != 3 {
+	if got, err := s.Made(ctx, "a/b/c"); err != nil || len(got) != 3 {
 		t.Errorf("%v, %v", got, err)
 	}
 }

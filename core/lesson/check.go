@@ -157,10 +157,10 @@ func (c checker) script() {
 		case !ok:
 			c.report(path+".tool", fmt.Sprintf("is %q, which is no tool", shorten(s.Tool)), "name a tool of this lesson")
 		case !t.Takes(tool.Kind):
-			c.report(path+".tool", fmt.Sprintf("is a %s, which cannot %s", tool.Kind, t.Name), "use a "+strings.Join(t.kinds(), ", "))
+			c.report(path+".tool", fmt.Sprintf("is a %s, which cannot %s", tool.Kind, t.Verb()), "use a "+strings.Join(t.kinds(), ", "))
 		}
 		if n := len(s.Mixtures); n < t.Least || n > t.Most {
-			c.report(path+".mixtures", fmt.Sprintf("names %d for %s", n, t.Name), fmt.Sprintf("name %d to %d", t.Least, t.Most))
+			c.report(path+".mixtures", fmt.Sprintf("names %d for %s", n, t.Verb()), fmt.Sprintf("name %d to %d", t.Least, t.Most))
 		}
 		for j, id := range s.Mixtures {
 			if _, ok := c.Mixture(id); !ok {

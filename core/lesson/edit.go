@@ -186,7 +186,7 @@ func (e Insert) Apply(l *Lesson) (*Lesson, Edit, error) {
 
 // Describe says what is inserted where.
 func (e Insert) Describe(l *Lesson) string {
-	return fmt.Sprintf("insert a step (%s) at place %d", e.Step.Technique.Info().Name, e.At+1)
+	return fmt.Sprintf("insert a step (%s) at place %d", e.Step.Technique.Info().Verb(), e.At+1)
 }
 
 // Apply removes the step.
@@ -346,7 +346,7 @@ func (l *Lesson) label(id string) string {
 // Label names step i for people by its number, technique and zone.
 func (l *Lesson) Label(i int) string {
 	s := l.Steps[i]
-	name := s.Technique.Info().Name
+	name := s.Technique.Info().Verb()
 	if z, ok := l.Zone(s.Zone); ok {
 		name += ", " + z.Name
 	}

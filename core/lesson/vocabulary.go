@@ -1,5 +1,7 @@
 package lesson
 
+import "strings"
+
 // A Term is a word of the craft: how a sentence says it and what it means.
 type Term struct {
 	ID      string `json:"id"`
@@ -10,7 +12,7 @@ type Term struct {
 // TechniqueInfo is what the craft knows of a technique.
 type TechniqueInfo struct {
 	Technique Technique  `json:"technique"`
-	Name      string     `json:"name"`    // as a verb: "criss-cross"
+	Name      string     `json:"name"`    // as a verb, ready for its mixture: "criss-cross", "touch in knife lines of"
 	Meaning   string     `json:"meaning"` // the motion and what it is for
 	Kinds     []ToolKind `json:"kinds"`   // tools that can do it
 	Least     int        `json:"least"`   // fewest mixtures
@@ -23,11 +25,11 @@ var techniques = []TechniqueInfo{
 	{Feather, "feather", "Barely touching, across the join, with a clean soft brush: merges two colours and softens an edge.", []ToolKind{"soft-flat", "mop", "fan"}, 0, 0},
 	{Tap, "tap", "Straight on, hairs opened, only the corner: distant woods, foliage, bushes.", []ToolKind{"flat", "filbert", "fan", "round"}, 1, 3},
 	{Fluff, "fluff and base-blend", "Small turning touches that keep the top edge, then the base swept level: cloud volume, mist.", []ToolKind{"filbert", "mop", "round"}, 1, 3},
-	{KnifeBreak, "break off the knife", "A roll of paint on the knife's edge, no pressure, so that it breaks over the surface: rock light, bark, walls, sunlit slopes.", []ToolKind{"knife"}, 1, 3},
-	{KnifeLine, "touch in knife lines", "The edge of the knife touched and dragged a little, level: water line, glitter, roof edge.", []ToolKind{"knife"}, 1, 2},
+	{KnifeBreak, "break a knife roll of", "A roll of paint on the knife's edge, no pressure, so that it breaks over the surface: rock light, bark, walls, sunlit slopes.", []ToolKind{"knife"}, 1, 3},
+	{KnifeLine, "touch in knife lines of", "The edge of the knife touched and dragged a little, level: water line, glitter, roof edge.", []ToolKind{"knife"}, 1, 2},
 	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope.", []ToolKind{"flat", "soft-flat", "filbert"}, 1, 3},
 	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{"fan", "filbert", "flat", "round"}, 1, 3},
-	{LinerPull, "pull with the liner", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{"liner", "round"}, 1, 2},
+	{LinerPull, "pull liner strokes of", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{"liner", "round"}, 1, 2},
 	{DoubleLoad, "stroke double-loaded", "One colour on each side of the brush, one pull: trunks and posts with a lit and a shaded side.", []ToolKind{"fan", "flat", "filbert"}, 2, 2},
 	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "soft-flat", "round"}, 1, 3},
 	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{"towel"}, 0, 0},
@@ -44,6 +46,9 @@ func (t Technique) Info() TechniqueInfo {
 	}
 	return TechniqueInfo{}
 }
+
+// Verb is the name on its own, where no mixture follows.
+func (i TechniqueInfo) Verb() string { return strings.TrimSuffix(i.Name, " of") }
 
 // Takes reports whether the technique can be done with a kind of tool.
 func (i TechniqueInfo) Takes(kind ToolKind) bool {

@@ -28,16 +28,18 @@ create table revision (
 
 create index revision_hash on revision (hash);
 
--- Pictures are pure functions of what their address names; they may be thrown
--- away at any time.
-create table frame (
+-- Frames and findings are pure functions of what their address names; they may be
+-- thrown away at any time.
+create table made (
     address text primary key,
-    png     bytea not null,
+    body    bytea not null,
     made_at timestamptz not null default now()
 );
 
+create index made_age on made (made_at);
+
 -- +goose Down
-drop table frame;
+drop table made;
 drop table revision;
 drop table lesson;
 drop table studio;

@@ -3,6 +3,7 @@ package api
 import (
 	"bytes"
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"image"
@@ -66,6 +67,14 @@ func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
 func (s *Server) rehearsal(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 }) (*one[Rehearsed], error) {
+	address := s.Engine + "/" + in.Hash + "/findings"
+	if body, err := s.Store.Made(ctx, address); err == nil {
+		var out Rehearsed
+		err := json.Unmarshal(body, &out)
+		return &one[Rehearsed]{out}, s.refuse(err)
+	} else if !errors.Is(err, store.ErrNotFound) {
+		return nil, s.refuse(err)
+	}
 	j, err := s.job(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
@@ -79,6 +88,13 @@ func (s *Server) rehearsal(ctx context.Context, in *struct {
 	if ok {
 		out.Done, out.Painted, out.Findings, out.Reports = true, out.Of, list, r.Reports
 		out.Columns = score.Of(j.Lesson, func(i int) (float64, bool) { return r.Reports[i].Thick, true }).Columns
+		body, err := json.Marshal(out)
+		if err != nil {
+			return nil, s.refuse(err)
+		}
+		if err := s.Store.PutMade(ctx, address, body); err != nil {
+			return nil, s.refuse(err)
+		}
 	}
 	return &one[Rehearsed]{out}, nil
 }
@@ -121,7 +137,7 @@ func (s *Server) picture(ctx context.Context, engine, hash, name string, make fu
 		return nil, huma.Error404NotFound("this picture was made by another build: load the page again")
 	}
 	address := engine + "/" + hash + "/" + name
-	data, err := s.Store.Frame(ctx, address)
+	data, err := s.Store.Made(ctx, address)
 	if errors.Is(err, store.ErrNotFound) {
 		data, err = s.makePicture(ctx, hash, address, make)
 	}
@@ -148,7 +164,7 @@ func (s *Server) makePicture(ctx context.Context, hash, address string, make fun
 	if err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img); err != nil {
 		return nil, err
 	}
-	return b.Bytes(), s.Store.PutFrame(ctx, address, b.Bytes())
+	return b.Bytes(), s.Store.PutMade(ctx, address, b.Bytes())
 }
 
 // parseFrame reads VIEW-WIDTH-HALFMINUTES.png.

@@ -15,7 +15,9 @@ import { Refusal } from './api/client'
 
 const client = new QueryClient({
   defaultOptions: {
+    mutations: { networkMode: 'always' }, // a change that cannot be sent is refused at once, not kept back
     queries: {
+      networkMode: 'always',
       // A database that went away comes back; a refusal stays a refusal.
       retry: (count, error) => count < 20 && (!(error instanceof Refusal) || error.status >= 500),
       retryDelay: (count) => Math.min(500 * 2 ** count, 4000),

@@ -202,23 +202,25 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         />
       </main>
 
-      <footer role="status" className={`flex min-h-8 items-center gap-4 border-t px-4 py-1 ${stops ? 'border-stop' : 'border-line'}`}>
-        {problem ? (
-          <p role="alert" className="border-l-4 border-ink pl-2">
-            Not changed. {problem}
+      <footer className={`flex min-h-8 items-center border-t px-4 py-1 ${stops ? 'border-stop' : 'border-line'}`}>
+        <div role="status" className="flex flex-1 items-center gap-4">
+          {problem ? (
+            <p role="alert" className="border-l-4 border-ink pl-2">
+              Not changed. {problem}
+            </p>
+          ) : said ? (
+            <Said {...said} now={rehearsal.data} />
+          ) : (
+            <p className="text-quiet">Every change saves by itself. Revision {saved.revision}.</p>
+          )}
+          <p className="ml-auto text-quiet">
+            {rehearsal.error
+              ? rehearsal.error.message
+              : checking
+                ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}`
+                : 'Rehearsed and checked'}
           </p>
-        ) : said ? (
-          <Said {...said} now={rehearsal.data} />
-        ) : (
-          <p className="text-quiet">Every change saves by itself. Revision {saved.revision}.</p>
-        )}
-        <p className="ml-auto text-quiet">
-          {rehearsal.error
-            ? rehearsal.error.message
-            : checking
-              ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}`
-              : 'Rehearsed and checked'}
-        </p>
+        </div>
       </footer>
       <KeysDialog open={help} setOpen={setHelp} />
       <StaleDialog

@@ -73,7 +73,7 @@ function PartInput({ label, parts, set }: { label: string; parts: number; set: (
       onChange={(e) => setText(e.target.value)}
       onBlur={save}
       onKeyDown={(e) => e.key === 'Enter' && save()}
-      className="w-14 rounded-xs border border-line bg-raised px-1 text-right"
+      className="h-6 w-14 rounded-xs border border-line bg-raised px-1 text-right"
     />
   )
 }

@@ -1,0 +1,53 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+
+import { choose, newLesson, openScore, row } from './helpers'
+
+async function clean(page: Page) {
+  const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
+  expect(result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+for (const room of ['light', 'dark'] as const) {
+  test(`axe finds nothing in the ${room} room`, async ({ page, request }) => {
+    await page.emulateMedia({ colorScheme: room })
+    await page.goto('/')
+    await expect(page.getByRole('link').first()).toBeVisible()
+    await expect(page.locator('html')).toHaveAttribute('data-room', room)
+    await clean(page)
+    await openScore(page, await newLesson(request))
+    await clean(page)
+    await choose(page, 'far-light')
+    await expect(page.getByRole('img', { name: /close up/ })).toBeVisible()
+    await clean(page)
+    await row(page, 'far-light').getByRole('button', { name: /^load:/ }).click()
+    await clean(page)
+  })
+}
+
+test('the interface itself has no colour', async ({ page, request }) => {
+  await openScore(page, await newLesson(request))
+  await choose(page, 'far-ridge')
+  const coloured = await page.evaluate(() => {
+    const neutral = (c: string) => {
+      const m = /rgba?\((\d+), (\d+), (\d+)/.exec(c)
+      return !m || (m[1] === m[2] && m[2] === m[3])
+    }
+    const paint = '[data-part=block], section[aria-label=Recipe] span'
+    return [...document.querySelectorAll('body *')]
+      .filter((e) => !e.matches(paint))
+      .filter((e) => {
+        const s = getComputedStyle(e)
+        return !(neutral(s.color) && neutral(s.backgroundColor) && neutral(s.borderTopColor))
+      })
+      .map((e) => e.outerHTML.slice(0, 80))
+  })
+  expect(coloured).toEqual([])
+})
+
+test('everything is within the window at 1280 by 800', async ({ page, request }) => {
+  await openScore(page, await newLesson(request))
+  await choose(page, 'lake')
+  const scroll = await page.evaluate(() => [document.documentElement.scrollHeight, document.documentElement.scrollWidth])
+  expect(scroll).toEqual([800, 1280])
+})

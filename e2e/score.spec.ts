@@ -1,0 +1,185 @@
+import { expect, test } from '@playwright/test'
+
+import { choose, minutes, newLesson, openScore, order, picture, rehearsed, row, status } from './helpers'
+
+let id: string
+test.beforeEach(async ({ page, request }) => {
+  id = await newLesson(request)
+  await openScore(page, id)
+})
+
+test('the playhead is dragged on the script, and the canvas follows within a step', async ({ page }) => {
+  const finished = await picture(page)
+  const box = (await row(page, 'sky').locator('[data-part=time]').boundingBox())!
+  await page.mouse.move(box.x + 10, box.y + 2)
+  await page.mouse.down()
+  const seen = new Set<string>([finished])
+  for (const share of [0.3, 0.6, 0.95]) {
+    await page.mouse.move(box.x + 10, box.y + share * box.height, { steps: 4 })
+    seen.add(await picture(page))
+  }
+  await page.mouse.up()
+  expect(seen.size).toBe(4)
+  const slider = page.getByRole('slider', { name: 'Playhead, minutes' })
+  await slider.focus()
+  const at = Number(await slider.getAttribute('aria-valuenow'))
+  await page.keyboard.press('ArrowRight')
+  await expect(slider).toHaveAttribute('aria-valuenow', String(at + 0.5))
+  await page.keyboard.press('Home')
+  await expect(slider).toHaveAttribute('aria-valuenow', '0')
+})
+
+test('views are a key away', async ({ page }) => {
+  const paint = await picture(page)
+  for (const [key, view] of [['g', 'grey'], ['v', 'value'], ['w', 'wet'], ['t', 'thick'], ['p', 'paint']]) {
+    await page.keyboard.press(key!)
+    await expect.poll(() => picture(page)).toContain(`/${view}-`)
+  }
+  expect(await picture(page)).toBe(paint)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('Escape')
+})
+
+test('a step moves by key, is undone, and minutes answer', async ({ page }) => {
+  const before = await order(page)
+  await choose(page, 'cloud-shade')
+  await page.keyboard.press('Alt+ArrowDown')
+  await expect(status(page)).toContainText('move step 3')
+  const after = await order(page)
+  expect(after.indexOf('cloud-shade')).toBe(3)
+  await page.keyboard.press('+')
+  await expect(minutes(page)).toHaveText('96.5 of 100 min')
+  await page.keyboard.press('Control+z')
+  await expect(minutes(page)).toHaveText('96 of 100 min')
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => order(page)).toEqual(before)
+  await page.keyboard.press('Control+Shift+z')
+  await expect.poll(() => order(page)).toEqual(after)
+})
+
+test('a step dragged out of order brings a finding, and its remedy mends it', async ({ page }) => {
+  const before = await order(page)
+  const grip = row(page, 'near-ridge').locator('[data-part=grip]')
+  const from = (await grip.boundingBox())!
+  const to = (await row(page, 'shore-light').boundingBox())!
+  await page.mouse.move(from.x + 8, from.y + 8)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 8, to.y + to.height / 2, { steps: 8 })
+  await page.mouse.up()
+  await expect(status(page)).toContainText('move step 9')
+  await expect(row(page, 'near-ridge').locator('[data-part=block]')).toHaveAttribute('data-back', 'true')
+  await rehearsed(page)
+  await expect(status(page)).toContainText(/Findings 0 → [1-9]/)
+
+  await choose(page, 'near-ridge')
+  const finding = row(page, 'near-ridge').getByText(/cm of edge to repair/)
+  await expect(finding).toBeVisible()
+  await row(page, 'near-ridge').locator('[data-part=remedy]').first().click()
+  await expect(status(page)).toContainText('move step')
+  await rehearsed(page)
+  await expect(page.getByRole('button', { name: 'No open findings' })).toBeVisible()
+  const mended = await order(page)
+  expect(mended.indexOf('near-ridge')).toBeLessThan(mended.indexOf('shore'))
+  expect(new Set(mended)).toEqual(new Set(before))
+})
+
+test('minutes and a part are changed in the sentence and the recipe, and are kept', async ({ page }) => {
+  await choose(page, 'far-ridge')
+  const shown = await picture(page)
+  await row(page, 'far-ridge').getByRole('button', { name: 'minutes: 3 min' }).click()
+  await page.getByLabel('Minutes', { exact: true }).fill('9')
+  await page.keyboard.press('Enter')
+  await expect(minutes(page)).toHaveText('102 of 100 min')
+  await rehearsed(page)
+  await expect(page.getByRole('button', { name: '1 finding', exact: true })).toBeVisible() // longer than the session
+
+  const part = page.getByLabel('Parts of Titanium white in Far ridge blue')
+  await part.fill('5')
+  await part.press('Enter')
+  await expect(status(page)).toContainText('make PW6 in “Far ridge blue” 5 parts')
+  await rehearsed(page)
+  await expect.poll(() => picture(page)).not.toBe(shown)
+
+  await row(page, 'far-ridge').getByRole('button', { name: /^load:/ }).click()
+  await page.getByRole('button', { name: /^lightly loaded/ }).click()
+  await expect(row(page, 'far-ridge')).toContainText('lightly loaded')
+
+  await page.reload()
+  await rehearsed(page)
+  await expect(minutes(page)).toHaveText('102 of 100 min')
+  await choose(page, 'far-ridge')
+  await expect(page.getByLabel('Parts of Titanium white in Far ridge blue')).toHaveValue('5')
+  // What the tab did can still be taken back after the reload.
+  for (const said of ['load', 'PW6', '3 min']) {
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(status(page)).toContainText(said)
+  }
+  await expect(minutes(page)).toHaveText('96 of 100 min')
+})
+
+test('a finding can be on purpose, with a reason, and speaks again', async ({ page }) => {
+  await choose(page, 'sky')
+  for (let i = 0; i < 9; i++) {
+    const now = await minutes(page).textContent()
+    await page.keyboard.press('+')
+    await expect(minutes(page)).not.toHaveText(now ?? '')
+  }
+  await rehearsed(page)
+  await page.getByRole('button', { name: '1 finding', exact: true }).click()
+  await page.getByRole('button', { name: /Longer than the session.*minutes and the session has/ }).click()
+  await page.getByRole('button', { name: 'It is on purpose' }).click()
+  await page.getByLabel('Why it is on purpose').fill('The room is ours all day.')
+  await page.getByRole('button', { name: 'Accept' }).click()
+  await rehearsed(page)
+  await expect(page.getByText('On purpose: The room is ours all day.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'No open findings' })).toBeVisible()
+  await page.getByRole('button', { name: 'Let it speak again' }).click()
+  await rehearsed(page)
+  await expect(page.getByRole('button', { name: '1 finding', exact: true })).toBeVisible()
+})
+
+test('a second tab is refused and told what changed', async ({ page, context }) => {
+  const second = await context.newPage()
+  await openScore(second, id)
+  await choose(page, 'sky')
+  await page.keyboard.press('+')
+  await expect(minutes(page)).toHaveText('96.5 of 100 min')
+
+  await choose(second, 'lake')
+  await second.keyboard.press('-')
+  const dialog = second.getByRole('alertdialog', { name: 'Changed elsewhere meanwhile' })
+  await expect(dialog).toContainText('give step 1 (criss-cross, Sky) 6.5 min')
+  await dialog.getByRole('button', { name: 'Load the newest' }).click()
+  await expect(minutes(second)).toHaveText('96.5 of 100 min')
+  await expect(second.getByRole('button', { name: 'Undo' })).toBeDisabled()
+  await second.keyboard.press('-')
+  await expect(minutes(second)).toHaveText('96 of 100 min')
+})
+
+test('a lost connection loses nothing', async ({ page, context }) => {
+  await choose(page, 'sky')
+  await context.setOffline(true)
+  await page.keyboard.press('+')
+  await expect(page.getByRole('alert')).toContainText('does not answer')
+  await expect(minutes(page)).toHaveText('96 of 100 min')
+  await context.setOffline(false)
+  await page.keyboard.press('+')
+  await expect(minutes(page)).toHaveText('96.5 of 100 min')
+  await expect(page.getByRole('alert')).toBeHidden()
+})
+
+test('a step is duplicated, changes its technique, and is taken out', async ({ page }) => {
+  const before = await order(page)
+  await choose(page, 'shore')
+  await page.keyboard.press('d')
+  await expect.poll(() => order(page)).toContain('shore-2')
+  await choose(page, 'shore-2')
+  await row(page, 'shore-2').getByRole('button', { name: /^technique:/ }).click()
+  await page.getByRole('button', { name: /^feather/ }).click()
+  await expect(row(page, 'shore-2')).toContainText('feather')
+  await expect(status(page)).toContainText('technique from tap to feather')
+  await page.locator('body').press('Delete')
+  await expect.poll(() => order(page)).toEqual(before)
+})
