@@ -17,7 +17,7 @@ if [ -n "${DATABASE_URL:-}" ] && [ -z "${PROXENOS_PG_DIR:-}" ]; then
 fi
 
 dir=${PROXENOS_PG_DIR:-$PWD/.pg}
-port=${PROXENOS_PG_PORT:-54817}
+first_port=${PROXENOS_PG_PORT:-54817}
 
 # PostgreSQL refuses to run as root; its Debian account does it then.
 as=()
@@ -36,6 +36,12 @@ server=$bin/postgres
 [ -x "$server" ] || server=$(command -v postgres)
 
 url() { echo "postgres://proxenos:$(cat "$dir/password")@127.0.0.1:$port/proxenos?sslmode=disable"; }
+
+# port is where the server listens, or last did. A port that another program has
+# taken is passed over when the server starts.
+port=$(cat "$dir/port" 2>/dev/null || echo "$first_port")
+
+taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
 running() { # is the process of the pid file a server on this data?
   local pid
@@ -61,6 +67,9 @@ start() {
   [ -d "$dir/data" ] || create
   if ! running; then
     rm -f "$dir/data/postmaster.pid" # left by an unclean stop
+    port=$first_port
+    while taken "$port"; do port=$((port + 1)); done
+    echo "$port" >"$dir/port"
     local tries
     for tries in 1 2 3 4 5 6; do # after a kill, old helpers need a moment to go
       "${as[@]}" setsid "$server" -D "$dir/data" -c listen_addresses=127.0.0.1 -p "$port" \

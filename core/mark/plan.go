@@ -124,11 +124,11 @@ func (p *planner) level(x0, x1, y, wander float64) []lesson.Point {
 // eases the pressure toward the bottom.
 func (p *planner) crissCross() {
 	w := p.tool.Width
-	stepY := 0.55 * w / max(0.3, p.s.Cover)
+	stepY := 0.7 * w / max(0.3, p.s.Cover)
 	row := 0
 	for y := p.r.Y0; y < p.r.Y1+0.3*w; y += stepY {
 		row++
-		for x := p.r.X0 - p.between(0, 0.6*w); x < p.r.X1+0.3*w; x += 0.7 * w {
+		for x := p.r.X0 - p.between(0, 0.6*w); x < p.r.X1+0.3*w; x += 0.85 * w {
 			cx, cy := x+p.between(-0.25, 0.25)*w, y+p.between(-0.3, 0.3)*w
 			ease := 1 - 0.4*min(1, (y-p.r.Y0)/max(1, p.r.Y1-p.r.Y0))
 			for side := range 2 {

@@ -53,7 +53,7 @@ const (
 const MudDelta = 8.0
 
 // samples is about how many places of a step are judged for colour.
-const samples = 20000
+const samples = 8000
 
 // measure compares what lies on the canvas with what the step meant.
 func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Record) {

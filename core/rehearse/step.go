@@ -172,7 +172,7 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 	s := r.Lesson.Steps[i]
 	stroke := st.plan.Strokes[k]
 	minute := r.Lesson.Start(i) + s.Minutes*float64(k)/float64(len(st.plan.Strokes))
-	h.Film.At(math.Floor(minute)) // the film ages minute by minute
+	h.Film.At(max(r.Lesson.Start(i), math.Floor(minute/ageEvery)*ageEvery))
 	if len(st.shades) > 0 {
 		sh := stroke.Shade
 		if sh >= len(st.shades) {
@@ -198,6 +198,10 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 	}
 	h.Make(stroke)
 }
+
+// ageEvery is how often, in minutes, paint that is being worked on is brought up
+// to date: within a step little sets.
+const ageEvery = 4
 
 // inHand is the shade of the stroke before k.
 func (st *stage) inHand(k int) int {

@@ -5,7 +5,7 @@ import { Refusal, type Edit, type Edited, type Rehearsed, type Saved } from '../
 import { useEdit, useLesson, useRehearsal, useVocabulary } from '../api/queries'
 import { useHistory, type Origin } from '../lib/history'
 import { useRoom } from '../lib/room'
-import { Button, figure } from '../ui/controls'
+import { Button, figure, Hint } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
 import { Canvas } from './Canvas'
 import { change, duplicate } from './edits'
@@ -159,9 +159,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         <FindingList rehearsed={known} checking={checking} choose={choose} />
         <div role="group" aria-label="View" className="ml-auto flex gap-1">
           {views.map((v) => (
-            <Button key={v.id} pressed={view === v.id} onClick={() => setView(v.id)}>
-              {v.name}
-            </Button>
+            <Hint key={v.id} text={v.meaning}>
+              <Button pressed={view === v.id} onClick={() => setView(v.id)}>
+                {v.name}
+              </Button>
+            </Hint>
           ))}
         </div>
         <div className="flex gap-1">

@@ -77,7 +77,7 @@ export function ScriptRow(p: Props) {
         )}
       </div>
       {p.playhead !== undefined && (
-        <div aria-hidden data-part="playhead" className="pointer-events-none absolute right-0 left-0 h-0 border-t-2 border-ink" style={{ top: `${100 * p.playhead}%` }} />
+        <div aria-hidden data-part="playhead" className="pointer-events-none absolute right-0 left-0 h-0 border-t-2 border-ink" style={{ top: `${100 * p.playhead}%`, gridColumn: '1 / 5' }} />
       )}
       {p.dropMark && <div aria-hidden className={`absolute right-0 left-0 h-1 bg-ink ${p.dropMark === 'before' ? '-top-0.5' : '-bottom-0.5'}`} />}
     </li>

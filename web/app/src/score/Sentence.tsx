@@ -30,7 +30,8 @@ export function Sentence(props: Props) {
     <p className="pr-1 pl-1 font-serif text-[15px] leading-relaxed">
       {row.sentence.map((phrase, i) =>
         phrase.slot === '' ? (
-          <span key={i}>{phrase.text}</span>
+          // A word joiner keeps a comma with the word before it.
+          <span key={i}>{phrase.text.replace(/^(?=[,.])/, '\u2060')}</span>
         ) : (
           <Slot key={i} text={phrase.text} label={`${phrase.slot}: ${phrase.text}`}>
             {(done) => <Picker slot={phrase.slot} done={done} {...props} />}
