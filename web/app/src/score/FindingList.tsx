@@ -25,7 +25,7 @@ export function FindingList({ rehearsed, checking, choose }: Props) {
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content sideOffset={4} align="start" className="z-40 max-h-[70vh] w-[30rem] overflow-y-auto border border-strong bg-raised p-1 shadow-lg">
+        <Popover.Content aria-label="Findings" sideOffset={4} align="start" className="z-40 max-h-[70vh] w-[30rem] overflow-y-auto border border-strong bg-raised p-1 shadow-lg">
           <ul>
             {findings.map((f) => (
               <li key={f.rule + f.where}>

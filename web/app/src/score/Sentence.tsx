@@ -55,7 +55,7 @@ function Slot({ text, label, children }: { text: string; label: string; children
         </button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content sideOffset={4} collisionPadding={8} className="z-40 max-h-96 w-80 overflow-y-auto border border-strong bg-raised p-1 font-sans shadow-lg">
+        <Popover.Content aria-label={label} sideOffset={4} collisionPadding={8} className="z-40 max-h-96 w-80 overflow-y-auto border border-strong bg-raised p-1 font-sans shadow-lg">
           {children(() => setOpen(false))}
         </Popover.Content>
       </Popover.Portal>
