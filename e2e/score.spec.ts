@@ -1,4 +1,6 @@
 import { expect, test } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 
 import { choose, minutes, newLesson, openScore, order, picture, rehearsed, row, status } from './helpers'
 
@@ -182,4 +184,38 @@ test('a step is duplicated, changes its technique, and is taken out', async ({ p
   await expect(status(page)).toContainText('technique from tap to feather')
   await page.locator('body').press('Delete')
   await expect.poll(() => order(page)).toEqual(before)
+})
+
+test('the mouse alone can move, duplicate and take out a step', async ({ page }) => {
+  const before = await order(page)
+  await choose(page, 'shore')
+  const group = row(page, 'shore').getByRole('group')
+  await group.getByRole('button', { name: 'Later' }).click()
+  await expect.poll(async () => (await order(page)).indexOf('shore')).toBe(before.indexOf('shore') + 1)
+  await group.getByRole('button', { name: 'Earlier' }).click()
+  await expect.poll(() => order(page)).toEqual(before)
+  await group.getByRole('button', { name: 'Duplicate' }).click()
+  await expect.poll(async () => (await order(page)).length).toBe(before.length + 1)
+  await choose(page, 'shore-2')
+  await row(page, 'shore-2').getByRole('button', { name: 'Take out' }).click()
+  await expect.poll(() => order(page)).toEqual(before)
+})
+
+test('playing moves the playhead on, and stops', async ({ page }) => {
+  const slider = page.getByRole('slider', { name: 'Playhead, minutes' })
+  await page.getByRole('button', { name: 'Play' }).click()
+  await expect(slider).toHaveAttribute('aria-valuenow', '1.5')
+  await page.getByRole('button', { name: 'Pause' }).click()
+  const at = await slider.getAttribute('aria-valuenow')
+  await page.waitForTimeout(900)
+  await expect(slider).toHaveAttribute('aria-valuenow', at ?? '')
+})
+
+test('the lesson is taken away as a file, to the byte', async ({ page, request }) => {
+  const download = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'File' }).click()
+  const file = await download
+  expect(file.suggestedFilename()).toBe('Terraces above Ondrel Water.json')
+  const stored = await (await request.get(`/api/lessons/${id}/file`)).body()
+  expect(stored.equals(readFileSync(join(import.meta.dirname, '../demo/terraces-above-ondrel-water.json')))).toBe(true)
 })

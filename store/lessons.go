@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -26,6 +27,14 @@ func (s *Store) PutStudio(ctx context.Context, st Studio) error {
 		`insert into studio (id, name) values (:id, :name) on conflict (id) do update set name = excluded.name`, st)
 	return told(err)
 }
+
+// NewStudio opens a studio with an id of its own.
+func (s *Store) NewStudio(ctx context.Context, name string) (Studio, error) {
+	st := Studio{ID: newID(), Name: name}
+	return st, s.PutStudio(ctx, st)
+}
+
+func newID() string { return strings.ToLower(rand.Text()[:12]) }
 
 // Studios lists all studios by name.
 func (s *Store) Studios(ctx context.Context) ([]Studio, error) {
@@ -53,7 +62,7 @@ func (s *Store) Shelf(ctx context.Context, studio string) ([]Revision, error) {
 // Create puts a new lesson on a studio's shelf; id may be empty for a new one.
 func (s *Store) Create(ctx context.Context, studio, id string, l *lesson.Lesson, said string) (Revision, error) {
 	if id == "" {
-		id = rand.Text()[:12]
+		id = newID()
 	}
 	r := revisionOf(id, 1, 0, l, said)
 	err := s.within(ctx, func(tx *sqlx.Tx) error {

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
-	"os"
 	"strings"
 	"testing"
 
@@ -13,10 +12,7 @@ import (
 )
 
 func TestRoundTripToTheByte(t *testing.T) {
-	demo, err := os.ReadFile("../../demo/terraces-above-ondrel-water.json")
-	if err != nil {
-		t.Fatal(err)
-	}
+	_, demo := sample.Terraces(t)
 	for name, text := range map[string][]byte{"demo": demo, "sample": lesson.Encode(sample.Lesson())} {
 		l, err := lesson.Decode(text)
 		if err != nil {

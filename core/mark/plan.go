@@ -171,7 +171,7 @@ func (p *planner) longPull() {
 func (p *planner) feather() {
 	w := p.tool.Width
 	level := p.z.Kind == lesson.Water || p.s.Where == "foot"
-	for range p.some(w * w * 0.6) {
+	for range p.some(w * w * 0.85) {
 		x, y := p.r.Nth(p.rng.Float64())
 		lean := p.between(-0.45, 0.45)
 		if level {

@@ -27,7 +27,7 @@ const (
 	FineCell   = 0.5
 	CoarseCell = 1.0
 	// MaxCells bounds the grid: larger canvases get larger cells.
-	MaxCells = 1 << 21
+	MaxCells = 1 << 20
 )
 
 // A Rehearsal is a lesson carried out. It is safe for concurrent reading.
@@ -136,11 +136,17 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 	r.Reports = append(r.Reports, make([]Report, upto-done)...)
 	measuring := newMeasuring(f)
 	defer measuring.Wait()
+	plans, stop := r.planAhead(ctx, done, upto, f.N)
+	defer stop()
 	for i := done; i < upto; i++ {
 		if err := ctx.Err(); err != nil {
 			return nil, nil, nil, err
 		}
-		st := r.begin(i, f, brushes)
+		st, ok := <-plans
+		if !ok {
+			return nil, nil, nil, ctx.Err()
+		}
+		st.film, st.brushes = f.Snapshot(), brushes
 		rec := measuring.record()
 		report, next := r.perform(i, st, f, rec)
 		brushes = next
@@ -288,6 +294,28 @@ func parts(list []lesson.Part) []paint.Part {
 		out[i] = paint.Part{Paint: p.Paint, Parts: p.Parts}
 	}
 	return out
+}
+
+// planAhead plans steps from up to upto beside the painting, a few ahead of it.
+// stop ends it and waits until it has ended.
+func (r *Rehearsal) planAhead(ctx context.Context, from, upto, ingredients int) (plans <-chan *stage, stop func()) {
+	ctx, cancel := context.WithCancel(ctx)
+	out := make(chan *stage, 3)
+	var ended sync.WaitGroup
+	ended.Go(func() {
+		defer close(out)
+		for i := from; i < upto; i++ {
+			select {
+			case out <- r.plan(i, ingredients):
+			case <-ctx.Done():
+				return
+			}
+		}
+	})
+	return out, func() {
+		cancel()
+		ended.Wait()
+	}
 }
 
 // measuring runs the measuring of finished steps beside the painting of the next.

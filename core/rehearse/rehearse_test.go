@@ -5,7 +5,6 @@ import (
 	"context"
 	"errors"
 	"math"
-	"os"
 	"testing"
 
 	"proxenos/core/film"
@@ -24,19 +23,6 @@ func run(t testing.TB, l *lesson.Lesson, cell float64) *rehearse.Rehearsal {
 		t.Fatal(err)
 	}
 	return r
-}
-
-func demo(t testing.TB) *lesson.Lesson {
-	t.Helper()
-	data, err := os.ReadFile("../../demo/terraces-above-ondrel-water.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	l, err := lesson.Decode(data)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return l
 }
 
 func picture(r *rehearse.Rehearsal, minute float64) []byte {
@@ -302,7 +288,7 @@ func TestEveryMethodOfBaseAndSurfaceRuns(t *testing.T) {
 
 // BenchmarkLesson rehearses the demo lesson on 800 x 600 cells.
 func BenchmarkLesson(b *testing.B) {
-	l := demo(b)
+	l, _ := sample.Terraces(b)
 	touches := 0
 	for b.Loop() {
 		r := run(b, l, rehearse.FineCell)
@@ -317,7 +303,8 @@ func BenchmarkLesson(b *testing.B) {
 
 // BenchmarkFrame shows the demo lesson within a step, as while scrubbing.
 func BenchmarkFrame(b *testing.B) {
-	r := run(b, demo(b), rehearse.FineCell)
+	l, _ := sample.Terraces(b)
+	r := run(b, l, rehearse.FineCell)
 	minute := 0.0
 	for b.Loop() {
 		minute += 0.5

@@ -11,15 +11,15 @@ import (
 	"proxenos/core/scene"
 )
 
-// begin keeps what step i starts from.
-func (r *Rehearsal) begin(i int, f *film.Film, brushes map[string]*mark.Brush) *stage {
+// plan decides what strokes step i makes, and in which shades, without a canvas.
+func (r *Rehearsal) plan(i, ingredients int) *stage {
 	s := r.Lesson.Steps[i]
-	st := &stage{film: f.Snapshot(), brushes: brushes}
+	st := &stage{}
 	if z, ok := r.Lesson.Zone(s.Zone); ok {
 		st.plan = mark.Make(r.Lesson, s, r.region(z))
 	}
 	st.onBase = r.onBase(i)
-	st.shades = r.shadesOf(s, st.plan.Blends, f.N)
+	st.shades = r.shadesOf(s, st.plan.Blends, ingredients)
 	return st
 }
 

@@ -2,7 +2,6 @@ package rule_test
 
 import (
 	"context"
-	"os"
 	"strings"
 	"testing"
 
@@ -237,14 +236,7 @@ func TestEveryRuleExplainsItself(t *testing.T) {
 }
 
 func TestTheDemoLessonHasNothingOpen(t *testing.T) {
-	data, err := os.ReadFile("../../demo/terraces-above-ondrel-water.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	l, err := lesson.Decode(data)
-	if err != nil {
-		t.Fatal(err)
-	}
+	l, _ := sample.Terraces(t)
 	if len(l.Steps) < 24 || l.Minutes() < 90 || l.Minutes() > 100 {
 		t.Errorf("%d steps in %v minutes", len(l.Steps), l.Minutes())
 	}

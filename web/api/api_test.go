@@ -28,9 +28,10 @@ import (
 // server is the application on a database of its own, reached through a wire
 // that the test can cut.
 type server struct {
-	t    *testing.T
-	base string
-	wire *wire
+	t     *testing.T
+	base  string
+	wire  *wire
+	easel *easel.Easel
 }
 
 func start(t *testing.T) *server {
@@ -63,7 +64,7 @@ func start(t *testing.T) *server {
 		e.Close()
 		s.Close()
 	})
-	return &server{t, "http://" + socket.Addr().String(), w}
+	return &server{t, "http://" + socket.Addr().String(), w, e}
 }
 
 type reply struct {
@@ -316,6 +317,53 @@ func TestRoomsOfTheAppAreServed(t *testing.T) {
 		if r.StatusCode != 200 || !strings.Contains(r.Header.Get("Cache-Control"), cache) || r.Header.Get("Content-Security-Policy") == "" {
 			t.Errorf("%s: %d %v", path, r.StatusCode, r.Header)
 		}
+	}
+}
+
+func TestALessonLeavesAsItCame(t *testing.T) {
+	s := start(t)
+	text := lesson.Encode(sample.Lesson())
+	saved := s.lesson()
+	r := s.ask("GET", "/api/lessons/"+saved.ID+"/file", nil)
+	if r.StatusCode != 200 || !bytes.Equal(r.body, text) {
+		t.Errorf("%d: the file differs from what was brought in", r.StatusCode)
+	}
+	if d := r.Header.Get("Content-Disposition"); !strings.Contains(d, "A ridge behind trees.json") {
+		t.Errorf("it would be called %q", d)
+	}
+}
+
+func TestAStudioIsOpened(t *testing.T) {
+	s := start(t)
+	if r := s.ask("POST", "/api/studios", edit{"name": ""}); r.StatusCode != 422 {
+		t.Errorf("a studio without a name: %d", r.StatusCode)
+	}
+	st := read[store.Studio](t, s.ask("POST", "/api/studios", edit{"name": "North room"}), 201)
+	list := read[[]store.Studio](t, s.ask("GET", "/api/studios", nil), 200)
+	if len(list) != 2 || list[1] != st {
+		t.Errorf("%v after opening %v", list, st)
+	}
+	if shelf := read[[]api.OnShelf](t, s.ask("GET", "/api/studios/"+st.ID+"/lessons", nil), 200); len(shelf) != 0 {
+		t.Errorf("its shelf holds %v", shelf)
+	}
+}
+
+// What a rehearsal found is kept, so that another process need not paint again.
+func TestFindingsOutliveTheEasel(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	ask := func() (done bool) {
+		return read[struct{ Done bool }](t, s.ask("GET", "/api/rehearsals/"+saved.Hash, nil), 200).Done
+	}
+	for range 200 {
+		if ask() {
+			break
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	s.easel.Close()
+	if !ask() {
+		t.Error("without the easel the findings are gone")
 	}
 }
 

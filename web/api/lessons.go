@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"mime"
 	"net/http"
 	"reflect"
 	"time"
@@ -103,6 +104,18 @@ func (s *Server) lessonOperations(api huma.API) {
 			list, err := s.Store.Studios(ctx)
 			return &one[[]store.Studio]{list}, s.refuse(err)
 		})
+	huma.Register(api, huma.Operation{OperationID: "createStudio", Method: http.MethodPost, Path: "/api/studios", Summary: "Open a studio",
+		DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *struct {
+			Body struct {
+				Name string `json:"name" minLength:"1" maxLength:"80"`
+			}
+		}) (*one[store.Studio], error) {
+			st, err := s.Store.NewStudio(ctx, in.Body.Name)
+			return &one[store.Studio]{st}, s.refuse(err)
+		})
+	huma.Register(api, huma.Operation{OperationID: "lessonFile", Method: http.MethodGet, Path: "/api/lessons/{id}/file", Summary: "The lesson as a file, to the byte",
+		Responses: map[string]*huma.Response{"200": {Description: "Lesson file", Content: map[string]*huma.MediaType{"application/json": {}}}}}, s.file)
 	huma.Register(api, huma.Operation{OperationID: "shelf", Method: http.MethodGet, Path: "/api/studios/{id}/lessons", Summary: "The lessons of a studio"}, s.shelf)
 	huma.Register(api, raw[lesson.Lesson](api, huma.Operation{OperationID: "createLesson", Method: http.MethodPost, Path: "/api/studios/{id}/lessons",
 		Summary: "Put a lesson on the shelf", DefaultStatus: http.StatusCreated}), s.create)
@@ -151,6 +164,23 @@ func (s *Server) shelf(ctx context.Context, in *struct {
 			Width: l.Support.Width, Height: l.Support.Height, Saved: r.MadeAt, Frames: s.frames(r.Hash), Last: halfMinute(l.Minutes())})
 	}
 	return &one[[]OnShelf]{out}, nil
+}
+
+type file struct {
+	ContentType string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
+}
+
+func (s *Server) file(ctx context.Context, in *struct {
+	ID string `path:"id" maxLength:"40"`
+}) (*file, error) {
+	r, err := s.Store.Head(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	name := mime.FormatMediaType("attachment", map[string]string{"filename": r.Title + ".json"})
+	return &file{"application/json", name, []byte(r.Body)}, nil
 }
 
 func (s *Server) create(ctx context.Context, in *Raw) (*one[Saved], error) {

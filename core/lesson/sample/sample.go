@@ -1,8 +1,30 @@
-// Package sample makes a small sound lesson for tests and examples: a sky, a far
-// ridge and a line of near trees on a canvas of 100 by 75 mm.
+// Package sample has lessons for tests and examples: a small sound one with a sky,
+// a far ridge and a line of near trees on a canvas of 100 by 75 mm, and the demo.
 package sample
 
-import "proxenos/core/lesson"
+import (
+	"os"
+	"path/filepath"
+	"runtime"
+	"testing"
+
+	"proxenos/core/lesson"
+)
+
+// Terraces reads the demo lesson "Terraces above Ondrel Water" and its text.
+func Terraces(t testing.TB) (*lesson.Lesson, []byte) {
+	t.Helper()
+	_, here, _, _ := runtime.Caller(0)
+	text, err := os.ReadFile(filepath.Join(filepath.Dir(here), "../../../demo/terraces-above-ondrel-water.json"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	l, err := lesson.Decode(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return l, text
+}
 
 // Lesson returns a new copy of the sample.
 func Lesson() *lesson.Lesson {

@@ -6,6 +6,14 @@ export function useStudios() {
   return useQuery({ queryKey: ['studios'], queryFn: () => unwrap(api.GET('/api/studios')) })
 }
 
+export function useOpenStudio() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (name: string) => unwrap(api.POST('/api/studios', { body: { name } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['studios'] }),
+  })
+}
+
 export function useShelf(studio: string | undefined) {
   return useQuery({
     queryKey: ['shelf', studio],

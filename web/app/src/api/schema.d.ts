@@ -90,6 +90,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lesson as a file, to the byte */
+        get: operations["lessonFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsals/{hash}": {
         parameters: {
             query?: never;
@@ -117,7 +134,8 @@ export interface paths {
         /** All studios */
         get: operations["studios"];
         put?: never;
-        post?: never;
+        /** Open a studio */
+        post: operations["createStudio"];
         delete?: never;
         options?: never;
         head?: never;
@@ -182,6 +200,9 @@ export interface components {
             plane: string;
             /** @description how wet it is, from its first paint on */
             ribbon: components["schemas"]["Wet"][];
+        };
+        CreateStudioRequest: {
+            name: string;
         };
         Crossed: {
             /**
@@ -1056,6 +1077,39 @@ export interface operations {
             };
         };
     };
+    lessonFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Lesson file */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     rehearsal: {
         parameters: {
             query?: never;
@@ -1103,6 +1157,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Studio"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    createStudio: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreateStudioRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Studio"];
                 };
             };
             /** @description Error */

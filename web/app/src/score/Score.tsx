@@ -174,6 +174,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
             Redo
           </Button>
         </div>
+        <Hint text="Take the lesson away as a file">
+          <a href={`/api/lessons/${id}/file`} className="text-quiet underline-offset-2 hover:underline">
+            File
+          </a>
+        </Hint>
         <RoomSwitch />
         <Button aria-label="Keys" onClick={() => setHelp(true)}>
           ?

@@ -97,6 +97,7 @@ export function Script(props: Props) {
               vocabulary={props.vocabulary}
               findings={rehearsed?.findings.filter((f) => f.steps[0] === step.id) ?? []}
               open={selected === step.id}
+              place={i}
               playhead={minute >= row.start && (minute < row.start + row.minutes || i === score.rows.length - 1) ? Math.min(1, (minute - row.start) / row.minutes) : undefined}
               dropMark={drag && drag.to === i && from !== i ? (drag.to > from ? 'after' : 'before') : undefined}
               dragged={drag?.step === step.id}

@@ -1,7 +1,8 @@
 import type { PointerEvent as ReactPointer } from 'react'
 
 import type { Column, Edit, Finding, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
-import { figure, Hint } from '../ui/controls'
+import { Button, figure, Hint } from '../ui/controls'
+import { duplicate } from './edits'
 import { FindingMark, Findings } from './Findings'
 import { DepthGutter, FatMark, ToolMark } from './Gutter'
 import { Sentence } from './Sentence'
@@ -15,6 +16,7 @@ interface Props {
   vocabulary: Vocabulary | undefined
   findings: Finding[]
   open: boolean
+  place: number
   playhead: number | undefined
   dropMark: 'before' | 'after' | undefined
   dragged: boolean
@@ -31,6 +33,7 @@ const oneLine = 27
 /** ScriptRow is one step: as tall as its minutes, and a sentence that opens. */
 export function ScriptRow(p: Props) {
   const { row, step, open } = p
+  const { lesson } = p.saved
   const height = Math.max(oneLine, row.minutes * pixelsPerMinute)
   const lines = Math.floor((height - oneLine) / 19) // of the words, where the row is tall enough
   const text = row.sentence.map((s) => s.text).join('')
@@ -57,6 +60,18 @@ export function ScriptRow(p: Props) {
             <div className="py-1">
               <Sentence saved={p.saved} step={step} row={row} vocabulary={p.vocabulary} setStep={p.setStep} apply={p.apply} close={p.select} />
               <Words key={step.words} step={step} setStep={p.setStep} />
+              <div className="mt-1 flex gap-1" role="group" aria-label={`Step ${row.number}`}>
+                <Button disabled={p.place === 0} onClick={() => p.apply({ edit: 'move', step: step.id, to: p.place - 1 })}>
+                  Earlier
+                </Button>
+                <Button disabled={p.place === lesson.steps.length - 1} onClick={() => p.apply({ edit: 'move', step: step.id, to: p.place + 1 })}>
+                  Later
+                </Button>
+                <Button onClick={() => p.apply(duplicate(lesson, step))}>Duplicate</Button>
+                <Button disabled={lesson.steps.length < 2} onClick={() => p.apply({ edit: 'remove', step: step.id })}>
+                  Take out
+                </Button>
+              </div>
               <Findings findings={p.findings} apply={p.apply} />
             </div>
           ) : (

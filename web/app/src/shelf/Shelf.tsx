@@ -2,7 +2,7 @@ import { useRef, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import type { OnShelf } from '../api/client'
-import { useCreateLesson, useRehearsal, useShelf, useStudios } from '../api/queries'
+import { useCreateLesson, useOpenStudio, useRehearsal, useShelf, useStudios } from '../api/queries'
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
@@ -43,7 +43,8 @@ export function Shelf() {
       <main className="mt-6 grid flex-1 auto-rows-min grid-cols-[repeat(auto-fill,minmax(21rem,1fr))] gap-8 overflow-y-auto pb-6">
         {shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}
         {shelf.data?.length === 0 && <EmptyShelf />}
-        {!shelf.data && !failed && <p className="text-quiet">Fetching the lessons.</p>}
+        {studios.data?.length === 0 && <OpenStudio />}
+        {!shelf.data && !failed && studios.data?.length !== 0 && <p className="text-quiet">Fetching the lessons.</p>}
       </main>
     </div>
   )
@@ -105,6 +106,30 @@ function EmptyShelf() {
         format is what <code>proxenos schema</code> prints.
       </p>
     </div>
+  )
+}
+
+/** OpenStudio is the very first thing to do where there is no studio yet. */
+function OpenStudio() {
+  const open = useOpenStudio()
+  const [name, setName] = useState('')
+  return (
+    <form
+      className="col-span-full flex max-w-prose flex-col items-start gap-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        open.mutate(name.trim())
+      }}
+    >
+      <p className="font-serif text-lg">Every lesson stands on the shelf of a studio. What is yours called?</p>
+      <div className="flex gap-2">
+        <input aria-label="Name of the studio" value={name} maxLength={80} onChange={(e) => setName(e.target.value)} className="w-72 rounded-sm border border-strong bg-raised px-2 py-1" />
+        <Button type="submit" disabled={name.trim() === '' || open.isPending}>
+          Open the studio
+        </Button>
+      </div>
+      {open.error && <p role="alert">{open.error.message}</p>}
+    </form>
   )
 }
 
