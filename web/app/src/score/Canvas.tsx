@@ -3,6 +3,7 @@ import { Slider } from 'radix-ui'
 import type { Saved } from '../api/client'
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
+import { Staircase } from './Staircase'
 import { views, type View } from './views'
 
 interface Props {
@@ -21,13 +22,15 @@ export function Canvas({ saved, minute, setMinute, view, playing, play, painted 
   const half = Math.round(minute * 2)
   const { shown, busy } = useFrame(`${saved.frames}/${view}-800-${half}.png`)
   const at = score.rows.find((r) => minute < r.start + r.minutes) ?? score.rows.at(-1)
+  const ratio = lesson.support.width / lesson.support.height
   const name = views.find((v) => v.id === view)?.name ?? ''
   return (
     <>
-      <div className="flex min-h-0 flex-1 items-center justify-center p-4">
+      <div className="m-4 flex min-h-0 flex-1 items-center justify-center [container-type:size]">
         <div
-          className="relative max-h-full bg-line shadow-lg"
-          style={{ aspectRatio: `${lesson.support.width} / ${lesson.support.height}`, width: '100%' }}
+          className="relative bg-line shadow-lg"
+          // As large as fits, in the shape of the support.
+          style={{ aspectRatio: `${ratio}`, width: `min(100cqw, ${100 * ratio}cqh)` }}
           aria-busy={busy}
         >
           {shown ? (
@@ -50,21 +53,19 @@ export function Canvas({ saved, minute, setMinute, view, playing, play, painted 
           {playing ? 'Pause' : 'Play'}
         </Button>
         <Slider.Root
-          className="relative flex h-6 flex-1 touch-none items-center"
+          className="relative flex h-10 flex-1 touch-none items-center"
           min={0}
           max={score.minutes}
           step={0.5}
           value={[minute]}
           onValueChange={([m]) => setMinute(m ?? 0)}
         >
-          <Slider.Track className="relative h-px flex-1 bg-strong">
-            {score.rows.map((r) => (
-              <span key={r.step} aria-hidden className="absolute top-0 h-1.5 w-px bg-strong" style={{ left: `${(100 * r.start) / score.minutes}%` }} />
-            ))}
+          <Slider.Track className="relative h-full flex-1 border-y border-line">
+            <Staircase score={score} />
           </Slider.Track>
-          <Slider.Thumb aria-label="Playhead, minutes" className="block h-5 w-2 rounded-[1px] border border-raised bg-ink" />
+          <Slider.Thumb aria-label="Playhead, minutes" className="block h-10 w-1.5 rounded-[1px] border border-raised bg-ink" />
         </Slider.Root>
-        <p className="w-44 truncate text-right">
+        <p className="w-28 truncate text-right">
           <strong className="font-semibold">{figure(minute)} min</strong>
           {at && `, step ${at.number}`}
         </p>

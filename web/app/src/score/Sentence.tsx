@@ -28,16 +28,18 @@ export function Sentence(props: Props) {
   const { row, step, close } = props
   return (
     <p className="pr-1 pl-1 font-serif text-[15px] leading-relaxed">
-      {row.sentence.map((phrase, i) =>
-        phrase.slot === '' ? (
-          // A word joiner keeps a comma with the word before it.
-          <span key={i}>{phrase.text.replace(/^(?=[,.])/, '\u2060')}</span>
-        ) : (
-          <Slot key={i} text={phrase.text} label={`${phrase.slot}: ${phrase.text}`}>
-            {(done) => <Picker slot={phrase.slot} done={done} {...props} />}
-          </Slot>
-        ),
-      )}
+      {row.sentence.map((phrase, i) => {
+        if (phrase.slot === '') return <span key={i}>{i === 0 ? phrase.text : phrase.text.replace(/^[,.]/, '')}</span>
+        return (
+          <span key={i} className="whitespace-nowrap">
+            <Slot text={phrase.text} label={`${phrase.slot}: ${phrase.text}`}>
+              {(done) => <Picker slot={phrase.slot} done={done} {...props} />}
+            </Slot>
+            {/* A comma or full stop stays with the word before it. */}
+            {/^[,.]/.exec(row.sentence[i + 1]?.text ?? '')?.[0]}
+          </span>
+        )
+      })}
       <button type="button" aria-expanded onClick={close} aria-label={`Close step ${row.number}`} className="ml-2 font-sans text-xs text-quiet underline" data-step-close={step.id}>
         close
       </button>
