@@ -8,6 +8,7 @@ require (
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/jmoiron/sqlx v1.4.0
 	github.com/pressly/goose/v3 v3.29.0
+	golang.org/x/image v0.47.0
 	gonum.org/v1/gonum v0.17.0
 )
 

@@ -23,6 +23,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
 
   proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|wet|thick] -o out.png
   proxenos check    LESSON.json [--json]
+  proxenos marks    -o marks.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
   proxenos schema
   proxenos serve    [--listen 127.0.0.1:8817] [--demo]
@@ -37,6 +38,7 @@ type command func(ctx context.Context, args []string, in io.Reader, out io.Write
 var commands = map[string]command{
 	"rehearse": rehearseCommand,
 	"check":    checkCommand,
+	"marks":    marksCommand,
 	"edit":     editCommand,
 	"schema":   schemaCommand,
 	"serve":    serveCommand,
@@ -57,7 +59,7 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 	}
 	do, ok := commands[args[0]]
 	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, edit, schema or serve\n", args[0])
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, marks, edit, schema or serve\n", args[0])
 		return badInput
 	}
 	code, err := do(ctx, args[1:], in, out)

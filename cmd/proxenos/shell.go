@@ -6,6 +6,7 @@ import (
 	"errors"
 	"flag"
 	"fmt"
+	"image"
 	"image/png"
 	"io"
 	"math"
@@ -18,6 +19,7 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
+	"proxenos/export"
 )
 
 var errHelp = errors.New("help was asked for")
@@ -109,15 +111,42 @@ func rehearseCommand(ctx context.Context, args []string, in io.Reader, out io.Wr
 		return 0, err
 	}
 	img := r.At(minute).Show(film.View(*view), *width)
-	if *name == "-" {
-		return fine, png.Encode(out, img)
-	}
-	f, err := os.Create(*name)
-	if err != nil {
-		return 0, fmt.Errorf("rehearse: %w: name a file that can be written", err)
-	}
-	if err := errors.Join(png.Encode(f, img), f.Close()); err != nil {
+	if err := writePicture(*name, img, out); err != nil {
 		return 0, fmt.Errorf("rehearse: %w", err)
+	}
+	return fine, nil
+}
+
+// writePicture writes a PNG to a file; "-" is standard output.
+func writePicture(name string, img image.Image, out io.Writer) error {
+	if name == "-" {
+		return png.Encode(out, img)
+	}
+	f, err := os.Create(name)
+	if err != nil {
+		return fmt.Errorf("%w: name a file that can be written", err)
+	}
+	return errors.Join(png.Encode(f, img), f.Close())
+}
+
+func marksCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
+	set := flag.NewFlagSet("marks", flag.ContinueOnError)
+	name := set.String("o", "", "PNG file to write; - for standard output")
+	plain, err := flags(set, args, out)
+	switch {
+	case err != nil:
+		return 0, err
+	case len(plain) != 0:
+		return 0, fmt.Errorf("marks: %q is not wanted: give only -o marks.png", plain[0])
+	case *name == "":
+		return 0, errors.New("marks: say where to write with -o marks.png")
+	}
+	img, err := export.MarksSheet(ctx)
+	if err != nil {
+		return 0, err
+	}
+	if err := writePicture(*name, img, out); err != nil {
+		return 0, fmt.Errorf("marks: %w", err)
 	}
 	return fine, nil
 }

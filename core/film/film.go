@@ -59,6 +59,7 @@ type Spec struct {
 	Ingredients   []Ingredient
 	Surface       Surface
 	Ground        spectrum.Spectrum // reflectance inside the film
+	Temperature   float64           // of the room, °C; 0 for 20
 	Seed          uint64
 }
 
@@ -67,8 +68,10 @@ type Spec struct {
 type Film struct {
 	*shared
 	tiles []*tile
+	dry   *ground
 	now   float32 // minute
 	mark  float32 // number of the step that is painting; tops laid by it mix as one
+	water bool    // the step paints in acrylic, which does not take on oil
 	rec   *Record
 }
 
@@ -87,6 +90,7 @@ type shared struct {
 	ground     [Bands]float32
 	toLinear   [Bands][3]float32 // reflectance to linear sRGB
 	dryingRate []float32
+	warm       float32 // how much faster than at 20 °C paint sets
 }
 
 // The cell's own figures, after 2N amounts.
@@ -113,7 +117,7 @@ func New(spec Spec) *Film {
 	sh := &shared{spec: spec, W: w, H: h, Cell: spec.Cell, N: n, stride: 2*n + cellFigures,
 		tw: (w + TileSide - 1) / TileSide}
 	sh.weave = weave(spec, w, h)
-	sh.depth, sh.thirst = float32(spec.Surface.Depth), float32(spec.Surface.Thirst)
+	sh.depth, sh.thirst, sh.warm = float32(spec.Surface.Depth), float32(spec.Surface.Thirst), warmth(spec.Temperature)
 	d65 := spectrum.D65()
 	weights := d65.ReducedWeights(Bands)
 	for b := range Bands {
@@ -136,7 +140,7 @@ func New(spec Spec) *Film {
 	for b, v := range d65.Reduce(&spec.Ground, Bands) {
 		sh.ground[b] = float32(v)
 	}
-	f := &Film{shared: sh}
+	f := &Film{shared: sh, dry: newGround(sh)}
 	rows := (h + TileSide - 1) / TileSide
 	bare := &tile{cells: make([]float32, cellsPerTile*sh.stride)}
 	f.tiles = make([]*tile, sh.tw*rows)
@@ -165,8 +169,12 @@ func (f *Film) Now() float64 { return float64(f.now) }
 // its exchanges go into rec, which may be nil. Paint laid by one step mixes in
 // its own top stratum; what an earlier step laid becomes body beneath it.
 func (f *Film) Begin(mark int, minute float64, rec *Record) {
-	f.mark, f.now, f.rec = float32(mark+1), float32(minute), rec
+	f.mark, f.now, f.rec, f.water = float32(mark+1), float32(minute), rec, false
 }
+
+// Water tells the film that the step paints in acrylic: it does not take where
+// oil lies, wet or dry, which the record counts as refused.
+func (f *Film) Water() { f.water = true }
 
 // At moves the clock on within a step.
 func (f *Film) At(minute float64) { f.now = float32(minute) }

@@ -157,7 +157,7 @@ func TestThickFilmIsSlippery(t *testing.T) {
 		rec := f.NewRecord()
 		f.Begin(0, 0, rec)
 		f.Touch(5, 5, loaded(white, 30000), &firm)
-		return float64(rec.Laid[5*f.W+5])
+		return float64(rec.Cells[5*f.W+5].Laid)
 	}
 	if thin, thick := lays(20), lays(140); thick > 0.6*thin {
 		t.Errorf("a touch lays %.1f µm on a thin film and %.1f on a thick one", thin, thick)

@@ -89,23 +89,9 @@ func exp32(x float32) float32 {
 	return p * math.Float32frombits(uint32(int32(n)+127)<<23)
 }
 
-// colour is the linear sRGB of a cell without relief.
-func (f *Film) colour(c []float32) [3]float32 {
-	n := f.N
-	var top, body inks
-	wetTop := f.stir(c[:n], &top)
-	wetBody := f.stir(c[n:2*n], &body)
-	var rgb [3]float32
-	for b := range Bands {
-		r := f.ground[b]
-		if wetBody > 0 {
-			r = over(body.k[b], body.s[b], r)
-		}
-		if wetTop > 0 {
-			r = over(top.k[b], top.s[b], r)
-		}
-		f.shine(&rgb, b, r)
-	}
+// colour is the linear sRGB of what a cell holds, without relief.
+func (f *Film) colour(c []float32, cell int) (rgb [3]float32) {
+	f.layers(c, f.reflectance(cell)[:], func(b int, r float32) { f.shine(&rgb, b, r) })
 	return rgb
 }
 
@@ -115,7 +101,7 @@ func (f *Film) Colour(x, y int) spectrum.Lab {
 	if l := t.look.Load(); l != nil {
 		return labOf(l.rgb[(y%TileSide)*TileSide+x%TileSide])
 	}
-	return labOf(f.colour(c))
+	return labOf(f.colour(c, y*f.W+x))
 }
 
 // TopColour is the colour that the top stratum of a cell would have in a thick
@@ -141,9 +127,11 @@ func (f *Film) look(i int) *look {
 		return l
 	}
 	l := new(look)
+	x0, y0 := (i%f.tw)*TileSide, (i/f.tw)*TileSide
 	for j := range cellsPerTile {
 		c := t.cells[j*f.stride : (j+1)*f.stride]
-		l.rgb[j] = f.colour(c)
+		x, y := min(f.W-1, x0+j%TileSide), min(f.H-1, y0+j/TileSide)
+		l.rgb[j] = f.colour(c, y*f.W+x)
 		l.high[j] = c[2*f.N+atTop] + c[2*f.N+atBody]
 	}
 	if t.owner == nil {

@@ -1,28 +1,34 @@
 package film
 
-// A Record keeps, per cell, what one step laid and took off, µm.
+// A Record keeps, per cell, what one step did.
 type Record struct {
-	Laid, Taken []float32
-	Shade       []uint8 // the shade that was in hand at the last touch
-	Hand        uint8   // the shade now in hand; the painter sets it
-	Touches     int
+	Cells   []Trace
+	Hand    uint8 // the shade now in hand; the painter sets it
+	Touches int
+}
+
+// A Trace is what one step did to one cell.
+type Trace struct {
+	Laid, Taken float32 // µm
+	Shade       uint8   // the shade that was in hand at the last touch
+	Refused     bool    // acrylic did not take there, for oil lies below
 }
 
 // NewRecord makes an empty record for the film.
 func (f *Film) NewRecord() *Record {
-	return &Record{Laid: make([]float32, f.W*f.H), Taken: make([]float32, f.W*f.H), Shade: make([]uint8, f.W*f.H)}
+	return &Record{Cells: make([]Trace, f.W*f.H)}
 }
 
 // Reset empties the record for the next step.
 func (r *Record) Reset() {
-	clear(r.Laid)
-	clear(r.Taken)
+	clear(r.Cells)
 	r.Touches = 0
 }
 
 func (r *Record) add(cell int, laid, taken float32) {
-	r.Laid[cell] += laid
-	r.Taken[cell] += taken
-	r.Shade[cell] = r.Hand
+	c := &r.Cells[cell]
+	c.Laid += laid
+	c.Taken += taken
+	c.Shade = r.Hand
 	r.Touches++
 }

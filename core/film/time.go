@@ -14,7 +14,7 @@ func (f *Film) age(t *tile) {
 	dt := f.now - t.clock
 	t.clock = f.now
 	n := f.N
-	left := float32(math.Exp(-float64(dt) / solventMinutes))
+	left := float32(math.Exp(-float64(dt*f.warm) / solventMinutes))
 	settle := float32(1 - math.Exp(-float64(dt)/settleMinutes))
 	solvent := n - mediums + Solvent
 	for o := 0; o < len(t.cells); o += f.stride {
@@ -46,22 +46,25 @@ func (f *Film) settle(c, fig []float32, share float32) {
 	}
 }
 
-// agedSet is the set state of a cell dt minutes on: alkyd, solvent gone and fast
-// paints speed it, thickness slows it.
+// agedSet is the set state of a cell dt minutes on: alkyd, solvent gone, fast
+// paints and warmth speed it, thickness slows it.
 func (f *Film) agedSet(c []float32, dt float32) float32 {
-	n := f.N
-	set := c[2*n+atSet]
-	wet := c[2*n+atTop] + c[2*n+atBody]
+	set := c[2*f.N+atSet]
+	wet := c[2*f.N+atTop] + c[2*f.N+atBody]
 	if dt <= 0 || wet <= 0 {
 		return set
 	}
+	thick := min(2.5, max(0.6, wet/25))
+	return 1 - (1-set)*exp32(-dt*f.warm*f.rate(c, wet)/(thick*setMinutes))
+}
+
+// rate is how fast what a cell holds sets, 1 being ordinary tube paint.
+func (f *Film) rate(c []float32, wet float32) float32 {
 	var rate float32
 	for i, r := range f.dryingRate {
-		rate += (c[i] + c[n+i]) * r
+		rate += (c[i] + c[f.N+i]) * r
 	}
-	rate /= wet
-	thick := min(2.5, max(0.6, wet/25))
-	return 1 - (1-set)*float32(math.Exp(-float64(dt*rate/(thick*setMinutes))))
+	return rate / wet
 }
 
 // SetAfter is how far a film of ordinary tube paint, micron µm thick, has set

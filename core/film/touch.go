@@ -33,23 +33,29 @@ type Press struct {
 	Lay      float32 // what it lays when full, µm a pass
 	Uptake   float32 // share of stirred paint that an empty hair takes up
 	Capacity float32 // what it holds when full, µm over a cell
+	Charge   float32 // what it holds when its tip is full, as loaded; 0 means Capacity
+	Leave    float32 // a cloth takes no more than leaves this stain, µm; 0 for a brush
 	Roll     bool    // a roll of paint on a knife's edge: lays whole or not at all
 }
 
 const (
-	slipFrom   = 60.0 // µm of unset paint on which marks begin to slide
-	slipTo     = 150.0
+	slipFrom   = 60.0 // µm of unset tube paint on which marks begin to slide
+	slipWidth  = 1.5  // times as much again until they slide wholly
+	fluidSlips = 0.7  // how much earlier marks slide on what is all oil and solvent
+	fluidStirs = 1.2  // how much deeper it is stirred
 	coversFrom = 1.0  // µm laid in one pass from which paint lies over what was there
 	contactFog = 14.0 // µm over which contact fades at the edge of its reach
+	grabFrom   = 5.0  // µm of wet film below which a thirsty ground holds the brush back
 )
 
 // Touch lets one hair exchange paint with one cell. A cell off the canvas is
 // ignored. After it, hair and cell together hold what they held before.
 //
 // The hair reaches the high points of the surface first; it stirs the wet film
-// down to Dig, less where it has set; it takes up a share of what it stirred,
-// less the fuller it is; it lays paint, less as it empties, on a thirsty ground
-// and on a thick slippery film; and what was stirred mixes with what was laid.
+// down to Dig, deeper where it is fluid, less where it has set; it takes up a
+// share of what it stirred, less the fuller it is; it lays paint, less as it
+// empties, on a thirsty ground and on a thick or fluid film; and what was stirred
+// mixes with what was laid.
 func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	if uint(x) >= uint(f.W) || uint(y) >= uint(f.H) {
 		return
@@ -70,7 +76,8 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 
 	wetTop, wetBody := fig[atTop], fig[atBody]
 	wet := wetTop + wetBody
-	valley := f.depth*(1-f.weave[cellAt]) - 0.8*wet
+	low := f.dry.low[cellAt]
+	valley := low - 0.8*wet
 	contact := float32(1)
 	if valley > p.Reach {
 		contact = 1 - (valley-p.Reach)/contactFog
@@ -78,43 +85,54 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 			return
 		}
 	}
-	full := h.Total / p.Capacity
-	if full > 1 {
-		full = 1
+	if f.water && (wet > 0 && fig[atSet] < 1 && fig[atMark] != f.mark || f.dry.oil != nil && f.dry.oil[cellAt]) {
+		if f.rec != nil {
+			f.rec.Cells[cellAt].Refused = true
+		}
+		return
 	}
+	full := min(1, h.Total/p.Capacity)
+	charged := full
+	if p.Charge > 0 {
+		charged = min(1, h.Total/p.Charge)
+	}
+	fluid := float32(0)
+	if wet > 0 {
+		fluid = (top[n-3] + top[n-2] + top[n-1] + body[n-3] + body[n-2] + body[n-1]) / wet
+	}
+	soft := 1 - fig[atSet]
 
 	// What can be stirred: the top first, then the body.
-	stir := p.Dig * contact * (1 - fig[atSet])
+	stir := p.Dig * contact * soft * (1 + fluidStirs*fluid)
+	if p.Leave > 0 {
+		stir = min(stir, max(0, wet-p.Leave-0.2*low))
+	}
 	var fromTop, fromBody float32 // as shares of each stratum
 	if stir >= wetTop {
 		if wetTop > 0 {
 			fromTop = 1
 		}
 		if wetBody > 0 {
-			if fromBody = (stir - wetTop) / wetBody; fromBody > 1 {
-				fromBody = 1
-			}
+			fromBody = min(1, (stir-wetTop)/wetBody)
 		}
 	} else {
 		fromTop = stir / wetTop
 	}
 	take := p.Uptake * (1 - full) * contact
-	lay := p.Lay * contact * root(full)
-	if p.Roll {
-		lay = p.Lay * contact
+	lay := p.Lay * contact
+	if !p.Roll {
+		lay *= emptying(charged)
 	}
-	if wet > slipFrom {
-		slip := (wet - slipFrom) / (slipTo - slipFrom) * (1 - fig[atSet])
-		if slip > 1 {
-			slip = 1
+	if slips := slipFrom * (1 - fluidSlips*fluid); wet > slips {
+		lay *= 1 - 0.75*soft*min(1, (wet-slips)/(slipWidth*slips))
+	} else if wet < grabFrom {
+		thirst := f.thirst
+		if f.dry.high != nil && f.dry.high[cellAt] > 3 {
+			thirst *= 0.35 // dry paint has sealed it
 		}
-		lay *= 1 - 0.75*slip
-	} else if wet < 5 {
-		lay *= 1 - f.thirst*(1-wet/5)
+		lay *= 1 - thirst*(1-wet/grabFrom)
 	}
-	if lay > h.Total {
-		lay = h.Total
-	}
+	lay = min(lay, h.Total)
 	var give float32
 	if h.Total > 0 {
 		give = lay / h.Total
@@ -127,13 +145,17 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		keepTop, sink = 0, 1-fromTop
 		fig[atMark] = f.mark
 	}
+	keepBody := 1 - fromBody
 	var newTop, newBody, newCarry, taken float32
 	for i, ci := range carry {
 		ti, bi := top[i], body[i]
+		if ti+bi+ci == 0 {
+			continue // most cells hold few of a palette's paints
+		}
 		stirred := ti*fromTop + bi*fromBody
 		up, down := stirred*take, ci*give
 		nt := ti*keepTop + stirred - up + down
-		nb := bi*(1-fromBody) + ti*sink
+		nb := bi*keepBody + ti*sink
 		nc := ci - down + up
 		top[i], body[i], carry[i] = nt, nb, nc
 		newTop += nt
@@ -161,11 +183,15 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	}
 }
 
-func root(x float32) float32 {
-	// x^0.75 by two square roots.
-	s := float32(math.Sqrt(float64(x)))
-	return s * float32(math.Sqrt(float64(s)))
-}
+// emptying is how what a hair lays falls as it empties: x^0.75, by table.
+func emptying(x float32) float32 { return emptyTable[int(x*float32(len(emptyTable)-1))] }
+
+var emptyTable = func() (t [1025]float32) {
+	for i := range t {
+		t[i] = float32(math.Pow(float64(i)/float64(len(t)-1), 0.75))
+	}
+	return t
+}()
 
 // Blot lays a towel on a cell for some minutes: oil and solvent go into it toward
 // a floor, the film consolidates and sets. press is 0-1, how well the towel lies.

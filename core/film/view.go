@@ -90,8 +90,11 @@ func (f *Film) cellView(v View, looks []*look, x, y int) [3]float32 {
 func (f *Film) height(looks []*look, x, y int) float32 {
 	x, y = min(f.W-1, max(0, x)), min(f.H-1, max(0, y))
 	wet := looks[(y/TileSide)*f.tw+x/TileSide].high[(y%TileSide)*TileSide+x%TileSide]
-	bed := float32(f.spec.Surface.Depth) * f.weave[y*f.W+x]
-	return wet + bed*max(0.15, 1-wet/70)
+	dry := float32(0)
+	if f.dry.high != nil {
+		dry = f.dry.high[y*f.W+x]
+	}
+	return wet + dry + f.depth*f.weave[y*f.W+x]*max(0.15, 1-(wet+dry)/70)
 }
 
 func luminance(rgb [3]float32) float32 {

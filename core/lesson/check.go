@@ -146,7 +146,13 @@ func (c checker) script() {
 	for i, s := range c.Steps {
 		path := fmt.Sprintf("steps[%d]", i)
 		t := s.Technique.Info()
-		if s.Technique == Wait {
+		if s.Days > 0 && s.Technique != Dry {
+			c.report(path+".days", fmt.Sprintf("is %g for %s", s.Days, t.Verb()), "give days only to the technique dry")
+		}
+		if s.Technique == Dry && s.Days == 0 {
+			c.report(path+".days", "is 0", "say how many days it dries, as 1")
+		}
+		if s.Technique.Idle() {
 			continue
 		}
 		if _, ok := c.Zone(s.Zone); !ok {
@@ -158,6 +164,11 @@ func (c checker) script() {
 			c.report(path+".tool", fmt.Sprintf("is %q, which is no tool", shorten(s.Tool)), "name a tool of this lesson")
 		case !t.Takes(tool.Kind):
 			c.report(path+".tool", fmt.Sprintf("is a %s, which cannot %s", tool.Kind, t.Verb()), "use a "+strings.Join(t.kinds(), ", "))
+		case tool.Width > 0.8*max(c.Support.Width, c.Support.Height) && s.Technique.Marks():
+			c.report(path+".tool", fmt.Sprintf("is %g mm wide on a canvas of %g by %g mm", tool.Width, c.Support.Width, c.Support.Height), "use a smaller tool")
+		}
+		if s.Medium.Acrylic && s.Medium.Total() > 0 {
+			c.report(path+".medium", "mixes acrylic with oil, alkyd or solvent", "thin acrylic with water alone")
 		}
 		if n := len(s.Mixtures); n < t.Least || n > t.Most {
 			c.report(path+".mixtures", fmt.Sprintf("names %d for %s", n, t.Verb()), fmt.Sprintf("name %d to %d", t.Least, t.Most))

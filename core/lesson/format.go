@@ -37,6 +37,9 @@ func filled(l Lesson) Lesson {
 	l.Palette, l.Mixtures, l.Tools, l.Planes = full(l.Palette), full(l.Mixtures), full(l.Tools), full(l.Planes)
 	l.Zones, l.Steps, l.Accepted = full(l.Zones), full(l.Steps), full(l.Accepted)
 	l.Base.Zones, l.Ground.Tone = full(l.Base.Zones), full(l.Ground.Tone)
+	if l.Room.Temperature == 0 {
+		l.Room.Temperature = UsualTemperature
+	}
 	l.Steps = append(l.Steps[:0:0], l.Steps...)
 	for i := range l.Steps {
 		l.Steps[i].Mixtures = full(l.Steps[i].Mixtures)

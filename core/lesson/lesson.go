@@ -21,13 +21,14 @@ type Lesson struct {
 	About    string      `json:"about" maxLength:"2000" doc:"A few words for the mood."`
 	Level    Level       `json:"level" enum:"first,some,experienced" doc:"Whom the lesson is for."`
 	Method   Method      `json:"method" enum:"wet-base,direct,ladder,rub-and-blot,dry-block-in,layered" doc:"House method: sets defaults and decides which rules speak."`
-	Session  float64     `json:"session" minimum:"10" maximum:"600" doc:"Minutes of painting time in the session."`
+	Session  float64     `json:"session" minimum:"10" maximum:"600" doc:"Minutes of painting time, all sessions of the lesson together."`
 	Seed     int         `json:"seed" minimum:"0" maximum:"1000000" doc:"Variation of the hand: another seed, another painting of the same lesson."`
 	Support  Support     `json:"support"`
 	Ground   Ground      `json:"ground"`
 	Base     Base        `json:"base"`
 	Light    Light       `json:"light"`
 	View     View        `json:"view"`
+	Room     Room        `json:"room"`
 	Palette  []string    `json:"palette" minItems:"1" maxItems:"16" doc:"Keys of the paints laid out."`
 	Mixtures []Mixture   `json:"mixtures" minItems:"1" maxItems:"60"`
 	Tools    []Tool      `json:"tools" minItems:"1" maxItems:"40"`
@@ -81,6 +82,14 @@ type View struct {
 	Eye     float64 `json:"eye" minimum:"0.2" maximum:"500" doc:"Height of the eye over the ground or water, m."`
 }
 
+// Room is where the class paints.
+type Room struct {
+	Temperature float64 `json:"temperature" minimum:"5" maximum:"40" doc:"°C; warm paint sets sooner. 20 when left out."`
+}
+
+// UsualTemperature is that of a room nobody has described, °C.
+const UsualTemperature = 20
+
 // Mixture is a named recipe.
 type Mixture struct {
 	ID    string `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
@@ -100,7 +109,7 @@ type ToolKind string
 // Tool is one brush, knife or cloth.
 type Tool struct {
 	ID    string   `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
-	Kind  ToolKind `json:"kind" enum:"flat,soft-flat,filbert,round,fan,mop,liner,knife,towel"`
+	Kind  ToolKind `json:"kind" enum:"flat,soft-flat,filbert,round,fan,soft-fan,mop,liner,dagger,worn,knife,point-knife,edge-knife,towel,rag,swab"`
 	Width float64  `json:"width" minimum:"0.5" maximum:"150" doc:"mm across the hairs or along the blade."`
 }
 
@@ -117,15 +126,27 @@ type ZoneKind string
 // The kinds of zone.
 const (
 	Sky       ZoneKind = "sky"
+	Disc      ZoneKind = "disc" // a sun or a moon
 	CloudBank ZoneKind = "cloud-bank"
+	Mist      ZoneKind = "mist"
 	Ridge     ZoneKind = "ridge"
 	TreeLine  ZoneKind = "tree-line"
-	Tree      ZoneKind = "tree"
+	Hedge     ZoneKind = "hedge"
+	Tree      ZoneKind = "tree" // broadleaf
+	Conifer   ZoneKind = "conifer"
+	BareTree  ZoneKind = "bare-tree"
 	Water     ZoneKind = "water"
+	Stream    ZoneKind = "stream" // moving water
 	Bank      ZoneKind = "bank"
 	Field     ZoneKind = "field"
+	Snow      ZoneKind = "snow"
 	Path      ZoneKind = "path"
+	Rock      ZoneKind = "rock"
 	Grass     ZoneKind = "grass"
+	Reeds     ZoneKind = "reeds"
+	Flowers   ZoneKind = "flowers"
+	Fence     ZoneKind = "fence"
+	Wall      ZoneKind = "wall"
 	Building  ZoneKind = "building"
 )
 
@@ -134,7 +155,7 @@ type Zone struct {
 	ID      string   `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
 	Name    string   `json:"name" minLength:"1" maxLength:"60"`
 	Plane   string   `json:"plane" maxLength:"40"`
-	Kind    ZoneKind `json:"kind" enum:"sky,cloud-bank,ridge,tree-line,tree,water,bank,field,path,grass,building"`
+	Kind    ZoneKind `json:"kind" enum:"sky,disc,cloud-bank,mist,ridge,tree-line,hedge,tree,conifer,bare-tree,water,stream,bank,field,snow,path,rock,grass,reeds,flowers,fence,wall,building"`
 	Outline []Point  `json:"outline" minItems:"3" maxItems:"300" doc:"Closed outline, mm."`
 	Ragged  float64  `json:"ragged" minimum:"0" maximum:"30" doc:"How far the hand wanders from the outline, mm."`
 }
@@ -148,10 +169,10 @@ type Point struct {
 // Step is one thing to do, as the instructor would say it.
 type Step struct {
 	ID        string    `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
-	Zone      string    `json:"zone" maxLength:"40" doc:"Which zone; empty only for a wait."`
-	Where     Where     `json:"where" enum:"whole,crest,foot,upper,lower,lit,shaded,left,right,middle"`
-	Technique Technique `json:"technique" enum:"criss-cross,long-pull,feather,tap,fluff,knife-break,knife-line,pull-down,push-up,liner-pull,double-load,cut-in,blot,scrape,wait"`
-	Tool      string    `json:"tool" maxLength:"40" doc:"Which tool; empty only for a wait."`
+	Zone      string    `json:"zone" maxLength:"40" doc:"Which zone; empty only for a wait or a drying."`
+	Where     Where     `json:"where" enum:"whole,crest,foot,upper,lower,lit,shaded,left,right,middle,mirror"`
+	Technique Technique `json:"technique" enum:"criss-cross,long-pull,feather,rub-in,scumble,fluff,tap,comma,knife-break,knife-slide,knife-line,pull-down,push-up,fan-edge,double-load,liner-pull,press-turn,dab,dry-drag,cut-in,glaze,rub-back,wipe-out,scrape,blot,wait,dry"`
+	Tool      string    `json:"tool" maxLength:"40" doc:"Which tool; empty only for a wait or a drying."`
 	Mixtures  []string  `json:"mixtures" maxItems:"3" doc:"Which mixtures: several grade from top to bottom, or fill the two sides of a double load."`
 	Load      Load      `json:"load" enum:"thin,light,medium,full,heavy"`
 	Pressure  Pressure  `json:"pressure" enum:"barely,light,medium,firm"`
@@ -159,6 +180,7 @@ type Step struct {
 	Care      Care      `json:"care" enum:"carry-on,wipe,rinse-damp,rinse-dry,fresh" doc:"What is done to the tool before the step."`
 	Cover     float64   `json:"cover" minimum:"0.02" maximum:"3" doc:"How thoroughly the place is worked: 1 covers it once."`
 	Minutes   float64   `json:"minutes" minimum:"0.5" maximum:"240"`
+	Days      float64   `json:"days" minimum:"0" maximum:"60" doc:"How long the canvas is left to dry; only for the technique dry."`
 	Words     string    `json:"words" maxLength:"600" doc:"What the student is told."`
 }
 
@@ -173,19 +195,41 @@ const (
 	CrissCross Technique = "criss-cross"
 	LongPull   Technique = "long-pull"
 	Feather    Technique = "feather"
-	Tap        Technique = "tap"
+	RubIn      Technique = "rub-in"
+	Scumble    Technique = "scumble"
 	Fluff      Technique = "fluff"
+	Tap        Technique = "tap"
+	Comma      Technique = "comma"
 	KnifeBreak Technique = "knife-break"
+	KnifeSlide Technique = "knife-slide"
 	KnifeLine  Technique = "knife-line"
 	PullDown   Technique = "pull-down"
 	PushUp     Technique = "push-up"
-	LinerPull  Technique = "liner-pull"
+	FanEdge    Technique = "fan-edge"
 	DoubleLoad Technique = "double-load"
+	LinerPull  Technique = "liner-pull"
+	PressTurn  Technique = "press-turn"
+	Dab        Technique = "dab"
+	DryDrag    Technique = "dry-drag"
 	CutIn      Technique = "cut-in"
-	Blot       Technique = "blot"
+	Glaze      Technique = "glaze"
+	RubBack    Technique = "rub-back"
+	WipeOut    Technique = "wipe-out"
 	Scrape     Technique = "scrape"
+	Blot       Technique = "blot"
 	Wait       Technique = "wait"
+	Dry        Technique = "dry"
 )
+
+// Idle reports whether nothing is done to the canvas: time alone works on it.
+func (t Technique) Idle() bool { return t == Wait || t == Dry }
+
+// Marks reports whether the technique makes strokes; blots and scrapes work on a
+// whole place at once.
+func (t Technique) Marks() bool { return !t.Idle() && t != Blot && t != Scrape }
+
+// Lifts reports whether the technique is there to take paint off.
+func (t Technique) Lifts() bool { return t == RubBack || t == WipeOut || t == Scrape || t == Blot }
 
 // Load is how much paint the tool carries.
 type Load string
@@ -201,6 +245,7 @@ type Medium struct {
 	Solvent float64 `json:"solvent" minimum:"0" maximum:"80"`
 	Oil     float64 `json:"oil" minimum:"0" maximum:"60"`
 	Alkyd   float64 `json:"alkyd" minimum:"0" maximum:"60"`
+	Acrylic bool    `json:"acrylic" doc:"The paint is acrylic, thinned with water; it goes under oil, never over it."`
 }
 
 // Total is the share of medium in the paint, percent.

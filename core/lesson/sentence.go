@@ -9,7 +9,7 @@ import (
 // it stands for, or is empty for the words between.
 type Phrase struct {
 	Text string `json:"text"`
-	Slot string `json:"slot" enum:",tool,load,pressure,technique,mixtures,where,zone,care,medium,minutes"`
+	Slot string `json:"slot" enum:",tool,load,pressure,technique,mixtures,where,zone,care,medium,minutes,days"`
 }
 
 // Sentence says a step as an instructor would, in phrases.
@@ -18,9 +18,16 @@ func Sentence(l *Lesson, s Step) []Phrase {
 	var out []Phrase
 	say := func(text, slot string) { out = append(out, Phrase{text, slot}) }
 	minutes := fmt.Sprintf("%g min", s.Minutes)
-	if s.Technique == Wait {
-		say("Let it set and ", "")
-		say(name(w.techniqueTerms(), string(s.Technique)), "technique")
+	if s.Technique.Idle() {
+		if s.Technique == Wait {
+			say("Let it set and ", "")
+			say(s.Technique.Info().Name, "technique")
+		} else {
+			say("Put it away and ", "")
+			say(s.Technique.Info().Name, "technique")
+			say(" for ", "")
+			say(days(s.Days), "days")
+		}
 		say(", ", "")
 		say(minutes, "minutes")
 		say(".", "")
@@ -69,22 +76,37 @@ func Sentence(l *Lesson, s Step) []Phrase {
 	say(", ", "")
 	say(minutes, "minutes")
 	say(". The brush is ", "")
-	if t, ok := l.Tool(s.Tool); ok && (t.Kind == "knife" || t.Kind == "towel") {
-		out[len(out)-1].Text = ". The " + string(t.Kind) + " is "
+	if t, ok := l.Tool(s.Tool); ok && !t.Kind.Brush() {
+		kind := string(t.Kind)
+		if t.Kind.Knife() {
+			kind = "knife"
+		}
+		out[len(out)-1].Text = ". The " + kind + " is "
 	}
 	say(name(w.Cares, string(s.Care)), "care")
-	if len(s.Mixtures) > 0 {
+	if len(s.Mixtures) > 0 || s.Medium.Total() > 0 {
 		say(", the paint ", "")
+		if len(s.Mixtures) == 0 {
+			out[len(out)-1].Text = ", without paint: "
+		}
 		say(MediumName(s.Medium), "medium")
 	}
 	say(".", "")
 	return out
 }
 
+// days says a number of days.
+func days(n float64) string {
+	if n == 1 {
+		return "1 day"
+	}
+	return fmt.Sprintf("%g days", n)
+}
+
 // Brief says the heart of a step in a few words: what is done, with which
 // colours, and where.
 func Brief(l *Lesson, s Step) string {
-	keep := map[string]bool{"technique": true, "mixtures": true, "where": true, "zone": true}
+	keep := map[string]bool{"technique": true, "mixtures": true, "where": true, "zone": true, "days": true}
 	var words []string
 	for _, p := range Sentence(l, s) {
 		if keep[p.Slot] && (p.Slot != "where" || s.Where != "whole") {
@@ -130,14 +152,6 @@ func (l *Lesson) ToolName(id string) string {
 		return l.toolName(t)
 	}
 	return ""
-}
-
-func (w Vocabulary) techniqueTerms() []Term {
-	var out []Term
-	for _, t := range w.Techniques {
-		out = append(out, Term{string(t.Technique), t.Name, t.Meaning})
-	}
-	return out
 }
 
 func name(terms []Term, id string) string {

@@ -1,6 +1,9 @@
 package lesson
 
-import "strings"
+import (
+	"slices"
+	"strings"
+)
 
 // A Term is a word of the craft: how a sentence says it and what it means.
 type Term struct {
@@ -19,22 +22,49 @@ type TechniqueInfo struct {
 	Most      int        `json:"most"`    // most mixtures
 }
 
+var (
+	brushes = []ToolKind{"flat", "soft-flat", "filbert", "round", "fan", "soft-fan", "mop", "liner", "dagger", "worn"}
+	knives  = []ToolKind{"knife", "point-knife", "edge-knife"}
+	cloths  = []ToolKind{"towel", "rag", "swab"}
+)
+
+// Brush reports whether a kind of tool has hairs.
+func (k ToolKind) Brush() bool { return slices.Contains(brushes, k) }
+
+// Knife reports whether it is a blade.
+func (k ToolKind) Knife() bool { return slices.Contains(knives, k) }
+
+// Cloth reports whether it is there to take paint off.
+func (k ToolKind) Cloth() bool { return slices.Contains(cloths, k) }
+
 var techniques = []TechniqueInfo{
 	{CrissCross, "criss-cross", "Overlapping X strokes with a large flat, pressing less toward the bottom: a sky that grades by itself on the wet base.", []ToolKind{"flat", "soft-flat"}, 1, 3},
 	{LongPull, "pull long and level", "One level pull from the edge inward: still water, flat ground.", []ToolKind{"flat", "soft-flat", "filbert"}, 1, 3},
-	{Feather, "feather", "Barely touching, across the join, with a clean soft brush: merges two colours and softens an edge.", []ToolKind{"soft-flat", "mop", "fan"}, 0, 0},
-	{Tap, "tap", "Straight on, hairs opened, only the corner: distant woods, foliage, bushes.", []ToolKind{"flat", "filbert", "fan", "round"}, 1, 3},
+	{Feather, "feather", "Barely touching, across the join, with a clean soft brush: merges two colours and softens an edge.", []ToolKind{"soft-flat", "mop", "fan", "soft-fan"}, 0, 0},
+	{RubIn, "rub in", "Small firm circles, thin: a tone or a lay-in. Without paint, the medium alone is rubbed in as a couch.", []ToolKind{"flat", "filbert", "worn", "rag"}, 0, 3},
+	{Scumble, "scumble", "Small circles with little paint, broken: cloud edges, mist, haze.", []ToolKind{"filbert", "worn", "mop", "flat"}, 1, 3},
 	{Fluff, "fluff and base-blend", "Small turning touches that keep the top edge, then the base swept level: cloud volume, mist.", []ToolKind{"filbert", "mop", "round"}, 1, 3},
-	{KnifeBreak, "break a knife roll of", "A roll of paint on the knife's edge, no pressure, so that it breaks over the surface: rock light, bark, walls, sunlit slopes.", []ToolKind{"knife"}, 1, 3},
-	{KnifeLine, "touch in knife lines of", "The edge of the knife touched and dragged a little, level: water line, glitter, roof edge.", []ToolKind{"knife"}, 1, 2},
-	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope.", []ToolKind{"flat", "soft-flat", "filbert"}, 1, 3},
-	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{"fan", "filbert", "flat", "round"}, 1, 3},
-	{LinerPull, "pull liner strokes of", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{"liner", "round"}, 1, 2},
+	{Tap, "tap", "Straight on, hairs opened, only the corner: distant woods, foliage, bushes.", []ToolKind{"flat", "filbert", "fan", "round", "worn"}, 1, 3},
+	{Comma, "set commas of", "Short curved press and lift: leaf clusters.", []ToolKind{"filbert", "round", "dagger"}, 1, 3},
+	{KnifeBreak, "break a knife roll of", "A roll of paint on the knife's edge, no pressure, so that it breaks over the surface: rock light, bark, walls, sunlit slopes.", knives, 1, 3},
+	{KnifeSlide, "slide the knife with", "The blade flat and firm, along the plane of the ground: path, shore, ledge.", knives, 1, 3},
+	{KnifeLine, "touch in knife lines of", "The edge of the knife touched and dragged a little, level: water line, glitter, roof edge.", knives, 1, 2},
+	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope.", []ToolKind{"flat", "soft-flat", "filbert", "worn"}, 1, 3},
+	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{"fan", "soft-fan", "filbert", "flat", "round"}, 1, 3},
+	{FanEdge, "chop fan edges of", "The fan held on edge, up and down: reeds, conifer boughs, grass blades.", []ToolKind{"fan", "soft-fan", "worn", "flat"}, 1, 3},
 	{DoubleLoad, "stroke double-loaded", "One colour on each side of the brush, one pull: trunks and posts with a lit and a shaded side.", []ToolKind{"fan", "flat", "filbert"}, 2, 2},
-	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "soft-flat", "round"}, 1, 3},
-	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{"towel"}, 0, 0},
-	{Scrape, "scrape off", "The knife takes off all but what sits in the weave.", []ToolKind{"knife"}, 0, 0},
+	{LinerPull, "pull liner strokes of", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{"liner", "round", "dagger"}, 1, 2},
+	{PressTurn, "press and turn", "Set down and rotated on the spot: sun, moon, blossom.", []ToolKind{"round", "filbert"}, 1, 2},
+	{Dab, "dab", "Press and leave: flowers, leaves on water.", []ToolKind{"knife", "point-knife", "round", "filbert"}, 1, 3},
+	{DryDrag, "dry-drag", "The side of the hairs, almost no paint, flat over the texture: bark, sparkle, worn stone, foam.", []ToolKind{"worn", "flat", "soft-flat", "fan"}, 1, 2},
+	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "soft-flat", "round", "dagger"}, 1, 3},
+	{Glaze, "glaze", "A thin transparent layer over set, blotted or dry paint: cast shadow, tint. Let it down with oil or alkyd.", []ToolKind{"soft-flat", "mop"}, 1, 2},
+	{RubBack, "rub back", "All over and soft with a towel: fog, ghost trees.", cloths, 0, 0},
+	{WipeOut, "wipe out", "Local and firm, back to the ground: lights, mist, a correction.", cloths, 0, 0},
+	{Scrape, "scrape off", "The knife takes off all but what sits in the weave.", knives, 0, 0},
+	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{"towel", "rag"}, 0, 0},
 	{Wait, "wait", "Let it set; paint elsewhere, stand back, or take the break.", []ToolKind{}, 0, 0},
+	{Dry, "let it dry", "Days between sessions: thin and fast paint becomes a dry layer, thick paint stays soft.", []ToolKind{}, 0, 0},
 }
 
 // Info returns what the craft knows of a technique; an unknown one gives zero.
@@ -52,12 +82,7 @@ func (i TechniqueInfo) Verb() string { return strings.TrimSuffix(i.Name, " of") 
 
 // Takes reports whether the technique can be done with a kind of tool.
 func (i TechniqueInfo) Takes(kind ToolKind) bool {
-	for _, k := range i.Kinds {
-		if k == kind {
-			return true
-		}
-	}
-	return false
+	return slices.Contains(i.Kinds, kind)
 }
 
 func (i TechniqueInfo) kinds() []string {
@@ -102,6 +127,7 @@ func Words() Vocabulary {
 			{"left", "the left of", "The left third."},
 			{"right", "the right of", "The right third."},
 			{"middle", "the middle of", "The middle third."},
+			{"mirror", "the reflections in", "Where still water shows what stands behind it, as far down as the view makes it."},
 		},
 		Loads: []Term{
 			{"thin", "almost no paint", "The hairs are nearly empty: over wet paint such a brush takes more than it gives."},
@@ -130,13 +156,22 @@ func Words() Vocabulary {
 			{Term{"second", "with solvent and oil", "The second layer of the ladder."}, Medium{Solvent: 18, Oil: 18}},
 			{Term{"lean", "half solvent", "A lean lay-in; the solvent leaves within minutes. Keep the room aired and the jar lidded."}, Medium{Solvent: 50}},
 			{Term{"ink", "thinned like ink", "Runs off a liner. Keep the room aired and the jar lidded."}, Medium{Solvent: 45, Oil: 15}},
+			{Term{"glaze", "as a glaze", "Mostly oil and alkyd: thin and transparent."}, Medium{Oil: 40, Alkyd: 35}},
+			{Term{"couch", "oil alone, wiped thin", "Oil and solvent in equal parts, rubbed in and wiped off again. Keep the room aired."}, Medium{Solvent: 40, Oil: 40}},
+			{Term{"acrylic", "as acrylic, with water", "Dry in minutes, a ground for oil. Never over oil."}, Medium{Acrylic: true}},
 		},
 		Tools: []Term{
 			{"flat", "flat", "Square bristle brush."}, {"soft-flat", "soft flat", "Square brush of soft hair: lays over wet paint without lifting it."},
 			{"filbert", "filbert", "Flat bristle brush with a rounded end."}, {"round", "round", "Round bristle brush."},
-			{"fan", "fan", "Hairs spread like a fan."}, {"mop", "mop", "Large and very soft, for softening."},
-			{"liner", "liner", "Long thin hairs that hold ink-like paint."}, {"knife", "knife", "Painting knife. Mind the edge."},
+			{"fan", "bristle fan", "Stiff hairs spread like a fan."}, {"soft-fan", "soft fan", "Soft hairs spread like a fan: grasses, softening."},
+			{"mop", "mop", "Large and very soft, for softening."},
+			{"liner", "liner", "Long thin hairs that hold ink-like paint."}, {"dagger", "dagger", "Hairs cut to a slant: a line from its point, a band from its side."},
+			{"worn", "worn flat", "An old flat whose hairs have splayed: broken marks."},
+			{"knife", "knife", "Broad painting knife. Mind the edge."}, {"point-knife", "pointed knife", "Small painting knife that ends in a point. Mind the edge."},
+			{"edge-knife", "long knife", "Narrow straight blade for edges and slides. Mind the edge."},
 			{"towel", "towel", "Lint-free towel. Oily towels can heat by themselves: spread flat or keep under water in a lidded metal can."},
+			{"rag", "rag", "Cotton rag. Oily rags can heat by themselves: spread flat or keep under water in a lidded metal can."},
+			{"swab", "cotton swab", "For small lights: a sun, a window."},
 		},
 		Methods: []Term{
 			{"wet-base", "wet base", "A thin wet coat over all; firm paint; darks first, then light taps on top."},

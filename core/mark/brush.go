@@ -11,42 +11,18 @@ import (
 	"proxenos/core/lesson"
 )
 
-// A build says how a kind of tool is made.
-type build struct {
-	dig      float32 // µm that it stirs at firm pressure
-	uptake   float32 // share of stirred paint that empty hairs take up
-	lay      float32 // µm that it lays when full
-	reach    float32 // µm below the crests of the surface that it gets at firm pressure
-	rows     int     // rows of hairs
-	gap      float64 // mm between rows
-	hold     float32 // µm over a cell of half a millimetre that a hair holds when full
-	roll     bool    // no hairs: a roll of paint on an edge
-	streak   float64 // how unlike its hairs are, 0-1
-	openness float64 // share of places along the width that have hairs
-}
-
-var builds = map[lesson.ToolKind]build{
-	"flat":      {26, 0.34, 10, 170, 2, 1.1, 30000, false, 0.55, 1},
-	"soft-flat": {7, 0.22, 9, 120, 2, 1.1, 22000, false, 0.25, 1},
-	"filbert":   {22, 0.32, 11, 160, 2, 1.0, 30000, false, 0.5, 1},
-	"round":     {18, 0.3, 11, 150, 2, 0.8, 26000, false, 0.4, 1},
-	"fan":       {11, 0.26, 11, 140, 1, 0, 16000, false, 0.8, 0.55},
-	"mop":       {4.5, 0.2, 6, 90, 2, 1.6, 9000, false, 0.2, 1},
-	"liner":     {1.5, 0.04, 20, 130, 2, 0.4, 30000, false, 0.1, 1},
-	"knife":     {2.5, 0.03, 40, 26, 1, 0, 14000, true, 0.35, 1},
-	"towel":     {10, 0.5, 0, 60, 1, 0, 60000, false, 0.5, 1},
-}
-
 // A Brush is a tool in the hand, with the paint it carries.
 type Brush struct {
 	Tool  lesson.Tool
 	build build
 	hairs []hair
 	cell  float64
+	far   float32 // how much of the hairs' length was loaded, 0-1
 }
 
 type hair struct {
 	film.Hair
+	row           int
 	across, along float64 // mm from the middle of the tool
 	short         float32 // 0-1: how much later than its neighbours it meets the canvas
 	share         float32 // how much paint it takes up from the pile, about 1
@@ -56,26 +32,23 @@ type hair struct {
 // NewBrush makes a clean tool for a film of n ingredients. Hairs stand one to a
 // cell, so that a stroke lays the same µm on any grid.
 func NewBrush(tool lesson.Tool, n int, cell float64, seed uint64) *Brush {
-	b := &Brush{Tool: tool, build: builds[tool.Kind], cell: cell}
+	b := &Brush{Tool: tool, build: builds[tool.Kind], cell: cell, far: 1}
 	rng := rand.New(rand.NewPCG(seed, 77))
-	pitch := cell * 0.8
-	count := max(1, int(math.Round(tool.Width/pitch)))
+	apart := pitch * cell
+	count := max(1, int(math.Round(tool.Width/apart)))
 	store := make([]float32, 0, count*b.build.rows*n)
 	for row := range b.build.rows {
 		for i := range count {
-			across := (float64(i) + 0.5 - float64(count)/2) * pitch
+			across := (float64(i) + 0.5 - float64(count)/2) * apart
 			tuft := film.Noise(seed+uint64(row)*7, across/1.7, 2) // hairs stick together in tufts
 			if film.Noise(seed+50, across/2.3, 5) > b.build.openness {
 				continue
 			}
 			store = append(store, make([]float32, n)...)
 			end := 2 * math.Abs(across) / tool.Width
-			round := 0.0
-			if tool.Kind == "filbert" || tool.Kind == "round" || tool.Kind == "mop" {
-				round = end * end * end * 0.7
-			}
+			round := b.build.rounded*end*end*end + b.build.slant*(across/tool.Width+0.5)
 			h := hair{
-				across: across, along: (float64(row) - float64(b.build.rows-1)/2) * b.build.gap,
+				row: row, across: across, along: (float64(row)-float64(b.build.rows-1)/2)*b.build.gap - b.build.arc*end*end*tool.Width/2,
 				short: float32(b.build.streak*(0.55*tuft+0.45*rng.Float64()) + round + 0.15*math.Pow(end, 8)),
 				share: float32(1 + b.build.streak*(1.1*tuft+0.5*rng.Float64()-0.8)),
 				jx:    (rng.Float64() - 0.5) * cell, jy: (rng.Float64() - 0.5) * cell,
@@ -130,12 +103,16 @@ func (b *Brush) Clean(keep, damp float32, solvent int) float64 {
 // what it carried before stays in.
 type Dip struct {
 	Left, Right []float32
-	Full        float32
+	Full        float32 // how much, as a share of what the tool holds
+	Far         float32 // how far up the hairs: paint at the tip alone goes on well and is soon gone; 0 means all the way
 	Keep        float32
 }
 
 // Load dips the tool and returns the ml taken from the pile and the ml wiped off.
 func (b *Brush) Load(d Dip) (took, wiped float64) {
+	if b.far = d.Far; b.far == 0 {
+		b.far = 1
+	}
 	for i := range b.hairs {
 		h := &b.hairs[i]
 		side := d.Left

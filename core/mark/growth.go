@@ -8,30 +8,147 @@ import (
 	"proxenos/core/scene"
 )
 
-// tap presses the corner of the brush in clusters and leaves pockets between.
-func (p *planner) tap() {
-	spread := max(0.9, min(p.tool.Width*0.2, 0.3*min(p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0)))
-	clusterSize := spread * 2.6
-	n := p.some(math.Pi * spread * spread * 0.62)
+// clusters picks places for n marks in clusters and leaves pockets between, as
+// foliage does; thorough work leaves none. each gets a place and the middle of
+// its cluster.
+func (p *planner) clusters(n int, size float64, each func(at, middle lesson.Point, shade int)) {
 	pockets := 0.0
 	if p.s.Cover < 1.2 {
-		pockets = 0.42 * (1.2 - p.s.Cover) // thorough work leaves none
+		pockets = 0.42 * (1.2 - p.s.Cover)
 	}
 	for made, tries := 0, 0; made < n && tries < 6*n; tries++ {
 		cx, cy := p.r.Nth(p.rng.Float64())
-		if film.Fractal(p.seed+8, cx/(clusterSize*1.4), cy/(clusterSize*1.1), 2) < pockets {
+		if film.Fractal(p.seed+8, cx/(size*1.4), cy/(size*1.1), 2) < pockets {
 			continue
 		}
 		shade := p.shade(cx, cy, 0.6)
-		for range 2 + p.rng.IntN(4) {
-			x, y := cx+p.rng.NormFloat64()*clusterSize*0.5, cy+p.rng.NormFloat64()*clusterSize*0.35
-			if !p.r.Inside(x, y) {
+		for range 2 + p.rng.IntN(5) {
+			at := lesson.Point{X: cx + p.rng.NormFloat64()*size*0.5, Y: cy + p.rng.NormFloat64()*size*0.35}
+			if !p.r.Inside(at.X, at.Y) {
 				continue
 			}
-			p.add(Stroke{Path: []lesson.Point{{X: x, Y: y}}, Spread: spread * p.between(0.5, 1.15), Corner: p.between(0.3, 0.5),
-				From: p.between(0.7, 1.1), Reload: made%9 == 0, Shade: shade, Free: true})
+			each(at, lesson.Point{X: cx, Y: cy}, shade)
 			made++
 		}
+	}
+}
+
+// tap presses the corner of the brush in clusters; on a conifer along its boughs.
+func (p *planner) tap() {
+	spread := max(0.8, min(p.tool.Width*0.2, 0.3*min(p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0)))
+	add := func(at lesson.Point, flick float64, shade int) {
+		p.add(Stroke{Path: []lesson.Point{at}, Spread: spread * p.between(0.45, 1.15), Corner: p.between(0.3, 0.5), Flick: flick,
+			From: p.between(0.7, 1.1), Reload: len(p.out)%9 == 0, Shade: shade, Free: true})
+	}
+	n := p.some(math.Pi * spread * spread * 0.62)
+	if p.z.Kind == lesson.Conifer {
+		p.boughs(n, func(at lesson.Point, out float64) {
+			add(at, math.Pi/2-out*p.between(0.5, 1.2), p.shade(at.X, at.Y, 0.5))
+		})
+		return
+	}
+	p.clusters(n, spread*2.6, func(at, _ lesson.Point, shade int) {
+		add(at, p.between(-2.6, -0.5), shade)
+	})
+}
+
+// comma presses and lifts in short curves that leave the middle of their cluster
+// and hang a little.
+func (p *planner) comma() {
+	w := p.tool.Width
+	long := max(1.2, min(0.6*w, 0.12*p.size()))
+	p.clusters(p.some(0.4*long*long), 2*long, func(at, middle lesson.Point, shade int) {
+		out := math.Atan2(at.Y-middle.Y, at.X-middle.X) + p.between(-0.5, 0.5)
+		l := long * p.between(0.6, 1.25)
+		bend := p.between(0.25, 0.7)
+		mid := lesson.Point{X: at.X + 0.5*l*math.Cos(out), Y: at.Y + 0.5*l*math.Sin(out)}
+		end := lesson.Point{X: mid.X + 0.5*l*math.Cos(out+bend), Y: mid.Y + 0.5*l*math.Sin(out+bend) + 0.2*l}
+		p.add(Stroke{Path: []lesson.Point{at, mid, end}, From: 1, To: 0.15, Corner: p.between(0.3, 0.6), Taper: 0.8,
+			Reload: len(p.out)%7 == 0, Shade: shade, Free: true})
+	})
+}
+
+// boughs gives places along the boughs of a conifer, from the tip of the tree
+// down: short above, long and hanging below, unlike on the two sides. out is -1
+// on the left and 1 on the right.
+func (p *planner) boughs(n int, each func(at lesson.Point, out float64)) {
+	height := p.whole.Y1 - p.whole.Y0
+	apart := max(1.6, 0.075*height)
+	for made, tries := 0, 0; made < n && tries < 8*n; tries++ {
+		out := float64(1 - 2*p.rng.IntN(2))
+		// Lower tiers are wider; they stand at uneven heights, not the same left and right.
+		tier := math.Floor(math.Sqrt(p.rng.Float64()) * height / apart)
+		level := (tier + 1.3*film.Noise(p.seed+10, tier*1.7, 5+out)) * apart
+		y := p.whole.Y0 + level + p.between(0, 0.025)*height
+		left, right, ok := p.whole.Row(min(p.whole.Y1-0.3, y))
+		if !ok {
+			continue
+		}
+		axis := (left + right) / 2
+		reach := (right - left) / 2 * (0.75 + 0.5*film.Noise(p.seed+11, level, out))
+		t := p.rng.Float64()
+		at := lesson.Point{X: axis + out*t*reach, Y: y + t*reach*(0.2+0.35*level/height) + p.between(0, 0.035)*height}
+		if at.Y > p.whole.Y1 || !p.r.Inside(min(p.r.X1-0.3, max(p.r.X0, at.X)), at.Y) && p.s.Where != "whole" {
+			continue
+		}
+		each(at, out)
+		made++
+	}
+}
+
+// fanEdge chops with the edge of the fan: boughs of a conifer, elsewhere upright
+// blades in clumps.
+func (p *planner) fanEdge() {
+	w := p.tool.Width
+	if p.z.Kind == lesson.Conifer {
+		l := max(1.2, min(0.35*w, 0.1*(p.whole.X1-p.whole.X0)))
+		p.boughs(p.some(0.4*l), func(at lesson.Point, out float64) {
+			p.add(Stroke{Path: []lesson.Point{at, {X: at.X + out*l*p.between(0.5, 1), Y: at.Y + l*p.between(0.3, 0.8)}}, From: 1, To: 0.4,
+				Edge: p.between(0.4, 0.9), Corner: max(0.08, min(0.4, l/w)), Reload: len(p.out)%10 == 0, Shade: p.shade(at.X, at.Y, 0.5), Free: true})
+		})
+		return
+	}
+	mid := p.tall((p.r.Y0 + p.r.Y1) / 2)
+	for i, f := range p.places(p.some(1.3 * mid)) {
+		if film.Fractal(p.seed+9, f.X/9, f.Y/6, 2) < 0.42 {
+			continue // reeds stand in clumps
+		}
+		h := p.tall(f.Y) * p.between(0.6, 1.35)
+		lean := p.between(-0.12, 0.12) + 0.3*(film.Noise(p.seed, f.X/25, f.Y/25)-0.5)
+		p.add(Stroke{Path: []lesson.Point{f, {X: f.X + 0.5*lean*h, Y: f.Y - 0.6*h}, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.3, Edge: 1,
+			Corner: max(0.06, min(0.35, 2/w)), Reload: i%5 == 0, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
+	}
+}
+
+// tall is how high growth stands at a height on the canvas, mm.
+func (p *planner) tall(y float64) float64 {
+	most := min(26, 0.9*p.tool.Width)
+	if p.z.Kind == lesson.Reeds {
+		most = max(most, 0.8*(p.whole.Y1-p.whole.Y0))
+	}
+	return max(2, most*math.Pow(scene.Scale(p.l, y), 0.9))
+}
+
+// pushUp pushes clumps up in layers from the far ones to the near; near growth is
+// taller, and at the foot of each layer a dark band is left.
+func (p *planner) pushUp() {
+	w := p.tool.Width
+	mid := p.tall((p.r.Y0 + p.r.Y1) / 2)
+	feet := p.places(p.some(0.11 * w * mid))
+	line, next := p.r.Y0, p.r.Y0
+	for i, f := range feet {
+		for f.Y >= next {
+			line = next
+			next += max(1.2, 0.32*p.tall(next))
+		}
+		y := line + (f.Y-line)*0.35 + 2*(film.Noise(p.seed+12, f.X/18, line)-0.5) // the layer's foot rolls
+		h := p.tall(y) * p.between(0.55, 1.25)
+		lean := p.between(-0.35, 0.35) + 0.4*(film.Noise(p.seed, f.X/40, y/40)-0.5)
+		p.add(Stroke{
+			Path: []lesson.Point{{X: f.X, Y: y}, {X: f.X + lean*h*0.35, Y: y - 0.55*h}, {X: f.X + lean*h, Y: y - h}},
+			From: 0.8, To: 0.1, Splay: 0.7, Corner: p.between(0.14, 0.42) * min(1, 0.4+scene.Scale(p.l, y)),
+			Reload: i%4 == 0, Shade: p.shade(f.X, y, 0.5), Free: true,
+		})
 	}
 }
 
@@ -64,115 +181,5 @@ func (p *planner) fluff() {
 		y := bottom - p.between(0, 0.18)*(p.r.Y1-p.r.Y0)
 		half := p.between(0.8, 1.5) * w
 		p.add(Stroke{Path: p.level(x-half, x+half, y, 0.8), From: 0.5, To: 0.2, Shade: p.shade(x, y, 0)})
-	}
-}
-
-// pushUp pushes clumps up from the far rows to the near ones; near growth is taller.
-func (p *planner) pushUp() {
-	w := p.tool.Width
-	var feet []lesson.Point
-	tall := func(y float64) float64 {
-		return max(2, min(26, 0.9*w)*math.Pow(scene.Scale(p.l, y), 0.9))
-	}
-	mid := tall((p.r.Y0 + p.r.Y1) / 2)
-	for range p.some(0.2 * w * mid) {
-		x, y := p.r.Nth(p.rng.Float64())
-		feet = append(feet, lesson.Point{X: x, Y: y})
-	}
-	byHeight(feet)
-	for i, f := range feet {
-		h := tall(f.Y) * p.between(0.55, 1.25)
-		lean := p.between(-0.35, 0.35) + 0.25*(film.Noise(p.seed, f.X/40, f.Y/40)-0.5)
-		p.add(Stroke{
-			Path: []lesson.Point{{X: f.X, Y: f.Y}, {X: f.X + lean*h*0.35, Y: f.Y - 0.55*h}, {X: f.X + lean*h, Y: f.Y - h}},
-			From: 1, To: 0.12, Splay: 0.5, Corner: p.between(0.35, 0.8) * min(1, 0.35+scene.Scale(p.l, f.Y)),
-			Reload: i%4 == 0, Shade: p.shade(f.X, f.Y, 0.5), Free: true,
-		})
-	}
-}
-
-// linerPull draws what is thin there: branches in trees, blades in growth,
-// ripples on water, poles and wires elsewhere.
-func (p *planner) linerPull() {
-	switch p.z.Kind {
-	case lesson.Tree:
-		x := (p.whole.X0 + p.whole.X1) / 2
-		p.branch(x, p.whole.Y1, -math.Pi/2+p.between(-0.1, 0.1), (p.whole.Y1-p.whole.Y0)*0.45, 0)
-	case lesson.Water:
-		for range p.some(30 * p.tool.Width * 2) {
-			x, y := p.r.Nth(p.rng.Float64())
-			half := p.between(4, 16) * scene.Scale(p.l, y)
-			p.add(Stroke{Path: p.level(x-half, x+half, y, 0.3), From: 1, To: 0.3, Reload: true, Shade: p.shade(x, y, 0.3)})
-		}
-	default:
-		var feet []lesson.Point
-		for range p.some(22 * p.tool.Width * 2) {
-			x, y := p.r.Nth(p.rng.Float64())
-			feet = append(feet, lesson.Point{X: x, Y: y})
-		}
-		byHeight(feet)
-		for _, f := range feet {
-			h := p.between(6, 30) * max(0.15, scene.Scale(p.l, f.Y))
-			lean := p.rng.NormFloat64() * 0.3
-			p.add(Stroke{Path: []lesson.Point{f, {X: f.X + lean*h*0.25, Y: f.Y - 0.5*h}, {X: f.X + lean*h*0.7, Y: f.Y - 0.85*h}, {X: f.X + lean*h*1.1, Y: f.Y - h}},
-				From: 1, To: 0.2, Reload: true, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
-		}
-	}
-}
-
-// branch draws a limb and what leaves it at an angle, thinner each time.
-func (p *planner) branch(x, y, angle, length float64, order int) {
-	if order > 3 || length < 3 {
-		return
-	}
-	path := []lesson.Point{{X: x, Y: y}}
-	a := angle
-	const joints = 4
-	for range joints {
-		a += p.rng.NormFloat64() * 0.16
-		x, y = x+math.Cos(a)*length/joints, y+math.Sin(a)*length/joints
-		path = append(path, lesson.Point{X: x, Y: y})
-	}
-	weight := math.Pow(0.72, float64(order))
-	p.add(Stroke{Path: path, From: weight, To: weight * 0.5, Reload: true, Shade: p.shade(x, y, 0.4), Free: true})
-	for k := range 2 + p.rng.IntN(2) {
-		at := path[1+(k+order)%joints]
-		side := p.between(0.4, 0.9)
-		if p.rng.IntN(2) == 0 {
-			side = -side
-		}
-		p.branch(at.X, at.Y, a+side, length*p.between(0.45, 0.7), order+1)
-	}
-}
-
-// doubleLoad makes a trunk with limbs in a tree, and posts elsewhere.
-func (p *planner) doubleLoad() {
-	if p.z.Kind == lesson.Tree {
-		foot := lesson.Point{X: (p.whole.X0+p.whole.X1)/2 + p.between(-0.04, 0.04)*(p.whole.X1-p.whole.X0), Y: p.whole.Y1}
-		h := (p.whole.Y1 - p.whole.Y0) * p.between(0.6, 0.75)
-		bend := p.between(-0.1, 0.1) * h
-		p.add(Stroke{Path: []lesson.Point{foot, {X: foot.X + bend*0.4, Y: foot.Y - 0.4*h}, {X: foot.X + bend, Y: foot.Y - h}},
-			From: 1, To: 0.35, Reload: true, Free: true})
-		for range 2 {
-			side := p.between(0.35, 0.7) * float64(1-2*p.rng.IntN(2))
-			y := foot.Y - h*p.between(0.35, 0.7)
-			p.add(Stroke{Path: []lesson.Point{{X: foot.X + bend*0.5, Y: y}, {X: foot.X + bend*0.5 + side*0.35*h, Y: y - 0.3*h}},
-				From: 0.6, To: 0.2, Corner: 0.6, Reload: true, Free: true})
-		}
-		return
-	}
-	var feet []lesson.Point
-	gap := 16.0
-	for x := p.r.X0 + p.between(0, gap); x < p.r.X1; x += gap * p.between(0.6, 1.5) / max(0.1, p.s.Cover) {
-		top, bottom, ok := p.r.Span(x)
-		if ok {
-			feet = append(feet, lesson.Point{X: x, Y: p.between(top+0.4*(bottom-top), bottom)})
-		}
-	}
-	byHeight(feet)
-	for _, f := range feet {
-		h := p.between(22, 30) * max(0.12, scene.Scale(p.l, f.Y))
-		lean := p.between(-0.08, 0.08)
-		p.add(Stroke{Path: []lesson.Point{f, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.8, Reload: true, Abrupt: true, Free: true})
 	}
 }

@@ -162,10 +162,11 @@ func TestKnifeRollBreaksOnDryWeaveAndLaysCleanOverWet(t *testing.T) {
 // Every technique places strokes in every kind of zone, the same ones each time,
 // near where it should, and never without end.
 func TestEveryTechniqueFindsItsStrokes(t *testing.T) {
-	kinds := []lesson.ZoneKind{lesson.Sky, lesson.CloudBank, lesson.Ridge, lesson.TreeLine, lesson.Tree, lesson.Water,
-		lesson.Bank, lesson.Field, lesson.Path, lesson.Grass, lesson.Building}
+	kinds := []lesson.ZoneKind{lesson.Sky, lesson.Disc, lesson.CloudBank, lesson.Mist, lesson.Ridge, lesson.TreeLine, lesson.Hedge,
+		lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.Water, lesson.Stream, lesson.Bank, lesson.Field, lesson.Snow, lesson.Path,
+		lesson.Rock, lesson.Grass, lesson.Reeds, lesson.Flowers, lesson.Fence, lesson.Wall, lesson.Building}
 	for _, info := range lesson.Words().Techniques {
-		if info.Technique == lesson.Wait || info.Technique == lesson.Blot || info.Technique == lesson.Scrape {
+		if !info.Technique.Marks() {
 			continue
 		}
 		for _, kind := range kinds {

@@ -24,6 +24,9 @@ type Plan struct {
 // maxStrokes bounds the work of one step whatever it asks for.
 const maxStrokes = 60000
 
+// maxWay bounds the strokes of a step in mm times hairs, for the same reason.
+const maxWay = 4e6
+
 // planner gathers what the techniques need to know.
 type planner struct {
 	l     *lesson.Lesson
@@ -35,6 +38,37 @@ type planner struct {
 	rng   *rand.Rand
 	seed  uint64
 	out   []Stroke
+	way   float64
+}
+
+// planners tell where the marks of each technique go.
+var planners = map[lesson.Technique]struct {
+	place  func(*planner)
+	blends bool
+}{
+	lesson.CrissCross: {(*planner).crissCross, true},
+	lesson.LongPull:   {(*planner).longPull, true},
+	lesson.PullDown:   {(*planner).pullDown, true},
+	lesson.CutIn:      {(*planner).cutIn, true},
+	lesson.Glaze:      {(*planner).glaze, true},
+	lesson.Feather:    {(*planner).feather, false},
+	lesson.RubIn:      {(*planner).rubIn, true},
+	lesson.Scumble:    {(*planner).scumble, false},
+	lesson.DryDrag:    {(*planner).dryDrag, false},
+	lesson.Fluff:      {(*planner).fluff, false},
+	lesson.Tap:        {(*planner).tap, false},
+	lesson.Comma:      {(*planner).comma, false},
+	lesson.PushUp:     {(*planner).pushUp, false},
+	lesson.FanEdge:    {(*planner).fanEdge, false},
+	lesson.LinerPull:  {(*planner).linerPull, false},
+	lesson.DoubleLoad: {(*planner).doubleLoad, false},
+	lesson.PressTurn:  {(*planner).pressTurn, false},
+	lesson.Dab:        {(*planner).dab, false},
+	lesson.KnifeBreak: {(*planner).knifeBreak, false},
+	lesson.KnifeSlide: {(*planner).knifeSlide, true},
+	lesson.KnifeLine:  {(*planner).knifeLine, false},
+	lesson.RubBack:    {(*planner).rubBack, false},
+	lesson.WipeOut:    {(*planner).wipeOut, false},
 }
 
 // Make plans a step: the strokes that its technique would place in its zone.
@@ -49,42 +83,25 @@ func Make(l *lesson.Lesson, s lesson.Step, whole *scene.Region) Plan {
 	if p.r.Empty() {
 		return plan
 	}
-	switch s.Technique {
-	case lesson.CrissCross:
-		p.crissCross()
-		plan.Blends = true
-	case lesson.LongPull:
-		p.longPull()
-		plan.Blends = true
-	case lesson.PullDown:
-		p.pullDown()
-		plan.Blends = true
-	case lesson.Feather:
-		p.feather()
-	case lesson.Tap:
-		p.tap()
-	case lesson.Fluff:
-		p.fluff()
-	case lesson.KnifeBreak:
-		p.knifeBreak()
-	case lesson.KnifeLine:
-		p.knifeLine()
-	case lesson.PushUp:
-		p.pushUp()
-	case lesson.LinerPull:
-		p.linerPull()
-	case lesson.DoubleLoad:
-		p.doubleLoad()
-	case lesson.CutIn:
-		p.cutIn()
-		plan.Blends = true
+	if how, ok := planners[s.Technique]; ok {
+		how.place(p)
+		plan.Blends = how.blends
 	}
 	plan.Strokes = p.out
 	return plan
 }
 
+// add takes a stroke into the plan, unless the step has had its share of work.
 func (p *planner) add(s Stroke) {
-	if len(p.out) < maxStrokes {
+	length := 4 * s.Spread
+	for i := 1; i < len(s.Path); i++ {
+		length += math.Hypot(s.Path[i].X-s.Path[i-1].X, s.Path[i].Y-s.Path[i-1].Y)
+	}
+	wide := p.tool.Width
+	if s.Corner > 0 {
+		wide *= min(1, s.Corner)
+	}
+	if p.way += length * wide; len(p.out) < maxStrokes && p.way < maxWay {
 		p.out = append(p.out, s)
 	}
 }
@@ -96,6 +113,17 @@ func (p *planner) between(a, b float64) float64 { return a + (b-a)*p.rng.Float64
 // the step asks.
 func (p *planner) some(markArea float64) int {
 	return min(maxStrokes, max(1, int(math.Round(p.s.Cover*p.r.Area/max(0.2, markArea)))))
+}
+
+// places picks n places of the part, far (high) before near (low), as they are painted.
+func (p *planner) places(n int) []lesson.Point {
+	out := make([]lesson.Point, 0, n)
+	for range n {
+		x, y := p.r.Nth(p.rng.Float64())
+		out = append(out, lesson.Point{X: x, Y: y})
+	}
+	byHeight(out)
+	return out
 }
 
 // shade picks the blend for a place: from the first mixture at the top of the
@@ -120,132 +148,43 @@ func (p *planner) level(x0, x1, y, wander float64) []lesson.Point {
 	return path
 }
 
-// crissCross covers the part from the top down with overlapping X strokes and
-// eases the pressure toward the bottom.
-func (p *planner) crissCross() {
-	w := p.tool.Width
-	stepY := 0.7 * w / max(0.3, p.s.Cover)
-	row := 0
-	for y := p.r.Y0; y < p.r.Y1+0.3*w; y += stepY {
-		row++
-		for x := p.r.X0 - p.between(0, 0.6*w); x < p.r.X1+0.3*w; x += 0.85 * w {
-			cx, cy := x+p.between(-0.25, 0.25)*w, y+p.between(-0.3, 0.3)*w
-			ease := 1 - 0.4*min(1, (y-p.r.Y0)/max(1, p.r.Y1-p.r.Y0))
-			for side := range 2 {
-				lean := p.between(0.25, 0.7)
-				if side == 1 {
-					lean = -lean
-				}
-				half := p.between(0.55, 0.9) * w
-				bend := p.between(-0.15, 0.15) * w
-				dx, dy := math.Cos(lean)*half, math.Sin(lean)*half
-				sy := max(p.r.Y0, min(p.r.Y1, cy))
-				p.add(Stroke{
-					Path: []lesson.Point{{X: cx - dx, Y: cy - dy}, {X: cx, Y: cy + bend}, {X: cx + dx, Y: cy + dy}},
-					From: ease, To: ease * 0.75, Reload: len(p.out)%5 == 0,
-					Shade: p.shade(cx, sy, 0.12),
-				})
-			}
-		}
+// size is about how large the zone is, mm.
+func (p *planner) size() float64 { return math.Sqrt(p.whole.Area) }
+
+// water reports whether marks lie level on a surface of water.
+func (p *planner) water() bool { return p.z.Kind == lesson.Water || p.z.Kind == lesson.Stream }
+
+// upright reports whether marks follow a thing that stands.
+func (p *planner) upright() bool {
+	switch p.z.Kind {
+	case lesson.Tree, lesson.BareTree, lesson.Conifer, lesson.Building, lesson.Fence, lesson.Reeds:
+		return true
 	}
+	return false
 }
 
-// longPull lays level pulls from the edges inward, from the top down.
-func (p *planner) longPull() {
-	w := p.tool.Width
-	for y := p.r.Y0 + 0.2*w; y < p.r.Y1+0.3*w; y += 0.5 * w / max(0.3, p.s.Cover) {
-		left, right, ok := p.r.Row(min(p.r.Y1-0.3, y))
-		if !ok {
-			continue
-		}
-		yy := y + p.between(-0.1, 0.1)*w
-		cut := p.between(0.35, 0.65)*(right-left) + left
-		lap := p.between(0.02, 0.12) * (right - left)
-		shade := p.shade((left+right)/2, min(p.r.Y1-0.3, max(p.r.Y0, yy)), 0.1)
-		p.add(Stroke{Path: p.level(left-2, cut+lap, yy, 0.06*w), From: 1, To: 0.8, Reload: true, Shade: shade})
-		p.add(Stroke{Path: p.level(right+2, cut-lap, yy, 0.06*w), From: 1, To: 0.8, Reload: true, Shade: shade})
-	}
-}
-
-// feather goes across the joins of the part with the least touch, in no order.
-func (p *planner) feather() {
-	w := p.tool.Width
-	level := p.z.Kind == lesson.Water || p.s.Where == "foot"
-	for range p.some(w * w * 0.85) {
+// shine picks a place where light glitters on water: under a sun or moon that is
+// in the picture, in a path that widens toward the eye; elsewhere anywhere.
+func (p *planner) shine() lesson.Point {
+	for range 40 {
 		x, y := p.r.Nth(p.rng.Float64())
-		lean := p.between(-0.45, 0.45)
-		if level {
-			lean *= 0.12
-		}
-		half := p.between(0.5, 1.1) * w
-		if p.rng.IntN(2) == 0 {
-			half = -half
-		}
-		dx, dy := math.Cos(lean)*half, math.Sin(lean)*half
-		p.add(Stroke{Path: []lesson.Point{{X: x - dx, Y: y - dy}, {X: x + dx, Y: y + dy}}, From: 0.8, To: 0.5, Sweep: true})
-	}
-}
-
-// pullDown drags colour straight down from the top of the part, or down the slope
-// of a ridge, then levels it with one light pass if it is water.
-func (p *planner) pullDown() {
-	w := p.tool.Width
-	slope := p.z.Kind == lesson.Ridge || p.z.Kind == lesson.Bank
-	var xs []float64
-	for x := p.r.X0 - 0.3*w; x < p.r.X1+0.5*w; x += 0.55 * w / max(0.3, p.s.Cover) {
-		xs = append(xs, x+p.between(-0.2, 0.2)*w)
-	}
-	p.rng.Shuffle(len(xs), func(i, j int) { xs[i], xs[j] = xs[j], xs[i] })
-	for _, x := range xs {
-		top, bottom, ok := p.r.Span(min(p.r.X1-0.3, max(p.r.X0+0.3, x)))
-		if !ok {
-			continue
-		}
-		lean := p.between(-0.04, 0.04)
-		if slope {
-			// Spurs run down to either side of the fall of the crest.
-			lean = 0.5*p.whole.Slope(x) + 0.9*(film.Noise(p.seed+4, x/(1.4*w), 2)-0.5) + p.between(-0.15, 0.15)
-			lean = min(1, max(-1, lean))
-		}
-		longest := bottom - top
-		if slope {
-			longest = max(0.8*w, min(longest, 1.6*w))
-		}
-		for y := top + 0.3*w*p.rng.Float64(); y < bottom; y += 0.7 * longest {
-			l := min(longest, bottom-y+1) * p.between(0.75, 1)
-			p.add(Stroke{
-				Path: []lesson.Point{{X: x, Y: y}, {X: x + lean*l*0.6, Y: y + 0.5*l}, {X: x + lean*l, Y: y + l}},
-				From: 1, To: 0.6, Reload: len(p.out)%3 == 0, Shade: p.shade(x, min(bottom, y+l/3), 0.25),
-			})
-		}
-	}
-	if p.z.Kind == lesson.Water {
-		for y := p.r.Y0 + 0.3*w; y < p.r.Y1; y += 0.6 * w {
-			left, right, ok := p.r.Row(y)
-			if !ok {
+		for _, z := range p.l.Zones {
+			if z.Kind != lesson.Disc {
 				continue
 			}
-			p.add(Stroke{Path: p.level(left-3, right+3, y, 0.4), From: 0.3, To: 0.25, Shade: p.shade((left+right)/2, y, 0)})
+			mid := (z.Outline[0].X + z.Outline[len(z.Outline)/2].X) / 2
+			width := 4 + 0.16*(y-p.whole.Y0)
+			if math.Abs(x-mid+p.rng.NormFloat64()*width*0.4) < width {
+				return lesson.Point{X: x, Y: y}
+			}
+			x = math.NaN()
+		}
+		if !math.IsNaN(x) {
+			return lesson.Point{X: x, Y: y}
 		}
 	}
-}
-
-// cutIn fills an exact shape with short strokes that follow it.
-func (p *planner) cutIn() {
-	w := p.tool.Width
-	for y := p.r.Y0 + 0.3*w; y < p.r.Y1+0.2*w; y += 0.45 * w / max(0.3, p.s.Cover) {
-		left, right, ok := p.r.Row(min(p.r.Y1-0.3, y))
-		if !ok {
-			continue
-		}
-		for x := left; x < right; {
-			l := p.between(1.2, 2.4) * w
-			end := min(right+0.3*w, x+l)
-			p.add(Stroke{Path: p.level(x-0.3*w, end, y+p.between(-0.12, 0.12)*w, 0.05*w),
-				From: 0.9, To: 0.8, Abrupt: true, Reload: len(p.out)%4 == 0, Shade: p.shade((x+end)/2, min(p.r.Y1-0.3, y), 0.2)})
-			x = end - 0.2*w
-		}
-	}
+	x, y := p.r.Nth(p.rng.Float64())
+	return lesson.Point{X: x, Y: y}
 }
 
 // byHeight puts places in painting order: far (high) before near (low).

@@ -15,12 +15,15 @@ type Stroke struct {
 	Edge     float64        // 0 the tool's full width across the path, 1 edge-on
 	Corner   float64        // share of the hairs that touch, from one corner; 0 means all
 	Splay    float64        // how far the hairs spread along the way, 0-1
+	Taper    float64        // how much narrower it ends than it is, 0-1
 	Spread   float64        // radius of a press on the spot, mm
-	Reload   bool           // dip before it
+	Flick    float64        // direction in which a press leaves the canvas, radians
+	Turn     bool           // a press that rotates on the spot and leaves a round
+	Manner   Manner         // how the hand leads the tool
+	Reload   bool           // dip before it; a cloth takes a clean face
 	Shade    int            // which of the step's shades it is loaded with
 	Free     bool           // may leave the zone, as foliage does
 	Abrupt   bool           // starts and ends sharply
-	Sweep    bool           // only swings across the surface and drags it along
 }
 
 // A Place tells whether a tool may touch the canvas at x, y, mm.
@@ -39,62 +42,38 @@ type Hand struct {
 // than where it is dragged past.
 const pressLays = 2.2
 
-// PressureOf turns the word for a pressure into 0-1.
-func PressureOf(p lesson.Pressure) float64 {
-	switch p {
-	case "barely":
-		return 0.14
-	case "light":
-		return 0.34
-	case "firm":
-		return 1
-	}
-	return 0.64
-}
-
-// FullOf turns the word for a load into the share of what the tool can hold.
-func FullOf(l lesson.Load) float32 {
-	switch l {
-	case "thin":
-		return 0.05
-	case "light":
-		return 0.2
-	case "full":
-		return 0.78
-	case "heavy":
-		return 1
-	}
-	return 0.45
-}
+type pressing = film.Press
 
 // Make carries out a stroke.
 func (h *Hand) Make(s Stroke) {
-	if len(s.Path) == 1 {
+	switch {
+	case len(s.Path) == 1 && s.Turn:
+		h.turn(s)
+	case len(s.Path) == 1:
 		h.press(s)
-		return
+	default:
+		h.drag(s)
 	}
-	h.drag(s)
 }
 
 // feel is the press of the tool at a share of full pressure.
-func (h *Hand) feel(p float64) film.Press {
-	b := h.Brush.build
-	return film.Press{
+func (h *Hand) feel(p float64, m Manner) pressing {
+	b := &h.Brush.build
+	f := pressing{
 		Reach:    8 + b.reach*float32(p),
 		Dig:      b.dig * float32(p*p), // a light hand moves only the top
 		Lay:      b.lay * float32(0.55+0.45*p),
 		Uptake:   b.uptake,
 		Capacity: h.Brush.capacity(),
+		Leave:    b.leave,
 		Roll:     b.roll,
 	}
-}
-
-// sweep turns a press into feathering: the tips of the hairs drag the surface
-// along, hold little of it and soon let it go.
-func sweep(p *film.Press) {
-	p.Dig *= 12
-	p.Uptake = 0.5
-	p.Capacity *= 0.02
+	if b.leave > 0 {
+		f.Dig = b.dig * float32(p) // a cloth gives way, and takes hold at once
+	}
+	m.lead(&f)
+	f.Charge = f.Capacity * h.Brush.far
+	return f
 }
 
 func (h *Hand) drag(s Stroke) {
@@ -106,30 +85,46 @@ func (h *Hand) drag(s Stroke) {
 	if length == 0 {
 		return
 	}
+	d := dragging{Stroke: s, length: length, stray: [2]float64{h.Rng.NormFloat64() * 0.5, h.Rng.NormFloat64() * 0.5}, breaks: h.Rng.Uint64()}
 	land := max(2*cell, min(6, 0.12*length))
-	stray := [2]float64{h.Rng.NormFloat64() * 0.5, h.Rng.NormFloat64() * 0.5}
-	breaks := h.Rng.Uint64()
 	hairs, mid := h.used(s)
+	d.mid, d.half = mid, h.Brush.Tool.Width/2
+	if s.Corner > 0 && s.Corner < 1 {
+		d.half *= s.Corner
+	}
 	walked := 0.0
 	for i := 1; i < len(s.Path); i++ {
 		a, b := s.Path[i-1], s.Path[i]
-		d := math.Hypot(b.X-a.X, b.Y-a.Y)
-		if d == 0 {
+		way := math.Hypot(b.X-a.X, b.Y-a.Y)
+		if way == 0 {
 			continue
 		}
-		tx, ty := (b.X-a.X)/d, (b.Y-a.Y)/d
+		d.tx, d.ty = (b.X-a.X)/way, (b.Y-a.Y)/way
 		// The tool's width lies across the path, or along it when held on edge.
-		ax, ay := -ty*(1-s.Edge)+tx*s.Edge, tx*(1-s.Edge)+ty*s.Edge
-		for t := 0.0; t < d; t += cell {
-			at := walked + t
-			p := s.From + (s.To-s.From)*at/length
+		d.ax, d.ay = -d.ty*(1-s.Edge)+d.tx*s.Edge, d.tx*(1-s.Edge)+d.ty*s.Edge
+		for t := 0.0; t < way; t += cell {
+			d.at = walked + t
+			p := s.From + (s.To-s.From)*d.at/length
 			if !s.Abrupt {
-				p *= min(1, at/land+0.15) * min(1, (length-at)/land+0.1)
+				p *= min(1, d.at/land+0.15) * min(1, (length-d.at)/land+0.1)
 			}
-			h.touch(hairs, a.X+tx*t-ax*mid, a.Y+ty*t-ay*mid, ax, ay, tx, ty, p*h.Pressure, at, s, stray, breaks)
+			h.touch(hairs, a.X+d.tx*t-d.ax*mid, a.Y+d.ty*t-d.ay*mid, p*h.Pressure, &d)
 		}
-		walked += d
+		walked += way
 	}
+}
+
+// dragging is a drag under way.
+type dragging struct {
+	Stroke
+	ax, ay float64    // along the tool's width
+	tx, ty float64    // along the path
+	at     float64    // mm from the start
+	length float64    // mm
+	mid    float64    // of the hairs in use, mm across the tool
+	half   float64    // half the width in use, mm
+	stray  [2]float64 // how far this stroke misses the edge of its place, mm
+	breaks uint64     // where a knife's roll breaks
 }
 
 // used returns the hairs that meet the canvas in a stroke and the middle of their
@@ -142,7 +137,7 @@ func (h *Hand) used(s Stroke) (hairs []hair, mid float64) {
 	// Hairs of a row are in order of their place across; one row's end will do.
 	edge := h.Brush.Tool.Width * (0.5 - s.Corner)
 	row := 0
-	for row < len(all) && all[row].along == all[0].along {
+	for row < len(all) && all[row].row == 0 {
 		row++
 	}
 	from := 0
@@ -153,65 +148,95 @@ func (h *Hand) used(s Stroke) (hairs []hair, mid float64) {
 	return hairs, (hairs[0].across + hairs[len(hairs)-1].across) / 2
 }
 
-func (h *Hand) touch(hairs []hair, x, y, ax, ay, tx, ty, p, at float64, s Stroke, stray [2]float64, breaks uint64) {
+func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 	cell := h.Brush.cell
-	feel := h.feel(p)
-	if s.Sweep {
-		sweep(&feel)
-	}
+	feel := h.feel(p, s.Manner)
 	base := feel
-	spread := 1 + s.Splay*min(1, at/30)
-	roll := h.Brush.build.roll
+	spread := 1 + s.Splay*min(1, s.at/30)
+	blade := h.Brush.build.roll
+	wide := math.Inf(1)
+	if s.Taper > 0 { // it lands on a point of its edge, opens, and closes again
+		t := s.at / s.length
+		wide = s.half * min(1, 0.3+4*t) * (1 - s.Taper*t)
+	}
 	for i := range hairs {
 		b := &hairs[i]
+		if math.Abs(b.across-s.mid) > wide {
+			continue
+		}
 		lift := 0.22 + float32(p) - 0.6*b.short
-		if lift <= 0 && !roll {
+		if lift <= 0 && !blade {
 			continue
 		}
 		feel.Reach = base.Reach * min(1, 0.2+lift*1.6)
-		if roll {
+		if feel.Roll {
 			// The roll is not even: it breaks in patches as long as a few mm.
-			gap := film.Fractal(breaks, at/4.5, b.across/2.2, 3)
+			gap := film.Fractal(s.breaks, s.at/4.5, b.across/2.2, 3)
 			feel.Reach = base.Reach * float32(3.4*gap-1.15)
 			feel.Lay = base.Lay * float32(0.35+1.2*gap)
 			if feel.Reach <= 0 {
 				continue
 			}
 		}
-		px := x + ax*b.across*spread + tx*b.along + b.jx
-		py := y + ay*b.across*spread + ty*b.along + b.jy
-		if h.Within != nil && !s.Free && !h.Within.Inside(px+stray[0], py+stray[1]) {
+		px := x + s.ax*b.across*spread + s.tx*b.along + b.jx
+		py := y + s.ay*b.across*spread + s.ty*b.along + b.jy
+		if h.Within != nil && !s.Free && !h.Within.Inside(px+s.stray[0], py+s.stray[1]) {
 			continue
 		}
 		h.Film.Touch(int(math.Floor(px/cell)), int(math.Floor(py/cell)), &b.Hair, &feel)
 	}
 }
 
-// press sets the tool down on the spot: hairs open and each slides a little
-// outward from where it lands.
+// press sets the tool down on the spot: the hairs open into a ragged patch and
+// leave it in one direction.
 func (h *Hand) press(s Stroke) {
 	cell := h.Brush.cell
 	hairs, _ := h.used(s)
 	at := s.Path[0]
-	touches := int(math.Ceil(2.4 * math.Pi * s.Spread * s.Spread / (cell * cell) / 3))
-	turn := h.Rng.Float64() * math.Pi
-	long := 0.65 + 0.35*h.Rng.Float64()
+	touches := int(math.Ceil(2.6 * math.Pi * s.Spread * s.Spread / (cell * cell) / 2))
+	shape := h.Rng.Uint64()
+	long := 0.55 + 0.45*h.Rng.Float64()
+	cx, cy := math.Cos(s.Flick), math.Sin(s.Flick)
 	for range touches {
 		b := &hairs[h.Rng.IntN(len(hairs))]
 		angle := h.Rng.Float64() * 2 * math.Pi
-		far := math.Sqrt(h.Rng.Float64())
-		dx, dy := math.Cos(angle), math.Sin(angle)*long
-		cx, cy := math.Cos(turn), math.Sin(turn)
+		// The patch has lobes, as leaves and tufts leave them.
+		lobe := 0.45 + 0.85*film.Noise(shape, 2+1.6*math.Cos(angle), 2+1.6*math.Sin(angle))
+		far := math.Sqrt(h.Rng.Float64()) * lobe
+		dx, dy := math.Cos(angle)*far, math.Sin(angle)*far*long
 		dx, dy = dx*cx-dy*cy, dx*cy+dy*cx
-		p := h.Pressure * s.From * (1.1 - 0.7*far*far)
+		p := h.Pressure * s.From * (1.1 - 0.6*far*far)
 		if float32(p) <= b.short*0.25 {
 			continue
 		}
-		feel := h.feel(p)
+		feel := h.feel(p, s.Manner)
 		feel.Lay *= pressLays
-		for k := range 3 {
-			r := s.Spread*far + float64(k)*cell
-			x, y := at.X+dx*r, at.Y+dy*r
+		drift := h.Rng.Float64() * cell
+		for k := range 2 {
+			x := at.X + dx*s.Spread + cx*(drift+float64(k)*cell)
+			y := at.Y + dy*s.Spread + cy*(drift+float64(k)*cell)
+			if h.Within != nil && !s.Free && !h.Within.Inside(x, y) {
+				continue
+			}
+			h.Film.Touch(int(math.Floor(x/cell)), int(math.Floor(y/cell)), &b.Hair, &feel)
+		}
+	}
+}
+
+// turn sets the tool down and rotates it once: a round with a clean rim.
+func (h *Hand) turn(s Stroke) {
+	cell := h.Brush.cell
+	hairs, _ := h.used(s)
+	at := s.Path[0]
+	feel := h.feel(h.Pressure*s.From, s.Manner)
+	from := h.Rng.Float64() * 2 * math.Pi
+	for r := s.Spread; r > 0; r -= 0.7 * cell {
+		steps := max(4, int(2*math.Pi*r/(0.8*cell)))
+		for k := range steps {
+			a := from + 2*math.Pi*float64(k)/float64(steps)
+			b := &hairs[(k+int(r/cell)*7)%len(hairs)]
+			wobble := 1 + 0.02*math.Sin(3*a+from) + 0.015*math.Sin(7*a)
+			x, y := at.X+r*wobble*math.Cos(a), at.Y+r*wobble*math.Sin(a)
 			if h.Within != nil && !s.Free && !h.Within.Inside(x, y) {
 				continue
 			}

@@ -81,7 +81,7 @@ func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64,
 	if err != nil {
 		return nil, err
 	}
-	f.Begin(len(l.Steps), l.Minutes(), nil)
+	f.Begin(len(l.Steps), r.clock(len(l.Steps), l.Minutes()), nil)
 	r.Final = f.Snapshot()
 	r.Owner = m.owner
 	hidden, sight := m.hidden(l, r.stages, f)
@@ -245,7 +245,7 @@ func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) 
 		return nil, fmt.Errorf("ground: %w", err)
 	}
 	f := film.New(film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in,
-		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Seed: uint64(l.Seed)})
+		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Temperature: l.Room.Temperature, Seed: uint64(l.Seed)})
 	if l.Base.Kind != "none" && l.Base.Thickness > 0 {
 		amounts := make([]float64, len(in))
 		oil := len(in) - 3 + film.Oil

@@ -28,6 +28,8 @@ type Report struct {
 	Dirt    float64 `json:"dirt" doc:"ΔE00 of the paint left in the tool against its mixture"`
 	Hidden  float64 `json:"hidden" doc:"share of its area that later steps in other zones cover"`
 	Crossed Crossed `json:"crossed"`
+	Refused float64 `json:"refused" doc:"cm² where acrylic did not take, for oil lies there"`
+	Dried   float64 `json:"dried" doc:"cm² that became a dry layer"`
 	Touches int     `json:"touches" doc:"meetings of a hair with a cell"`
 }
 
@@ -60,10 +62,14 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 	p.Touches = rec.Touches
 	meant := meanings(l, st, f)
 	var cells, thick, on, off float64
-	for c, laid := range rec.Laid {
-		on += float64(laid)
-		off += float64(rec.Taken[c])
-		if laid >= laidLeast {
+	for c := range rec.Cells {
+		trace := &rec.Cells[c]
+		on += float64(trace.Laid)
+		off += float64(trace.Taken)
+		if trace.Refused {
+			p.Refused += f.CellArea() / 100
+		}
+		if trace.Laid >= laidLeast {
 			cells++
 			at := f.Read(c%f.W, c/f.W)
 			thick += at.Top + at.Body
@@ -74,10 +80,13 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 		return
 	}
 	p.Area, p.Thick = cells*f.CellArea()/100, thick/cells
+	if len(l.Steps[l.Step(p.Step)].Mixtures) == 0 {
+		return // a medium alone has no colour to miss
+	}
 	every := max(1, int(cells)/samples)
 	var seen, judged, delta, muddy, mudSum, mx, my float64
-	for c, laid := range rec.Laid {
-		if laid < laidLeast {
+	for c := range rec.Cells {
+		if rec.Cells[c].Laid < laidLeast {
 			continue
 		}
 		if seen++; int(seen)%every != 0 {
@@ -85,7 +94,7 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 		}
 		x, y := c%f.W, c/f.W
 		judged++
-		d, mud := astray(f, x, y, meant[min(int(rec.Shade[c]), len(meant)-1)])
+		d, mud := astray(f, x, y, meant[min(int(rec.Cells[c].Shade), len(meant)-1)])
 		delta += d
 		if mud {
 			muddy++

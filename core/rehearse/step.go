@@ -38,12 +38,15 @@ func (r *Rehearsal) onBase(i int) bool {
 // shadesOf turns the mixtures of a step into what may be on the tool: one shade a
 // blend from the first mixture to the last.
 func (r *Rehearsal) shadesOf(s lesson.Step, blends bool, n int) []shade {
-	if len(s.Mixtures) == 0 {
-		return nil
-	}
 	var pure [][]float32
 	for _, id := range s.Mixtures {
 		pure = append(pure, r.amounts(id, s.Medium, n))
+	}
+	if len(pure) == 0 && s.Medium.Total() > 0 && s.Technique.Marks() {
+		pure = append(pure, r.couch(s.Medium, n))
+	}
+	if len(pure) == 0 {
+		return nil
 	}
 	if s.Technique == lesson.DoubleLoad && len(pure) == 2 {
 		return []shade{{left: pure[0], right: pure[1]}}
@@ -84,10 +87,22 @@ func (r *Rehearsal) amounts(id string, medium lesson.Medium, n int) []float32 {
 			}
 		}
 	}
-	out[n-3+film.Oil] = float32(medium.Oil / 100)
-	out[n-3+film.Alkyd] = float32(medium.Alkyd / 100)
-	out[n-3+film.Solvent] = float32(medium.Solvent / 100)
+	addMedium(out, medium, 1)
 	return out
+}
+
+// couch is the medium alone, without paint.
+func (r *Rehearsal) couch(medium lesson.Medium, n int) []float32 {
+	out := make([]float32, n)
+	addMedium(out, medium, 100/medium.Total())
+	return out
+}
+
+func addMedium(out []float32, medium lesson.Medium, share float64) {
+	n := len(out)
+	out[n-3+film.Oil] = float32(share * medium.Oil / 100)
+	out[n-3+film.Alkyd] = float32(share * medium.Alkyd / 100)
+	out[n-3+film.Solvent] = float32(share * medium.Solvent / 100)
 }
 
 // care says what is left in a tool and how damp it is after each way of cleaning.
@@ -111,17 +126,24 @@ const (
 // that only the painter knows; measure adds the rest.
 func (r *Rehearsal) perform(i int, st *stage, f *film.Film, rec *film.Record) (Report, map[string]*mark.Brush) {
 	s := r.Lesson.Steps[i]
-	start := r.Lesson.Start(i)
+	start := r.clock(i, r.Lesson.Start(i))
 	f.Begin(i, start, rec)
 	report := Report{Step: s.ID}
 	brushes := st.brushes
-	switch s.Technique {
-	case lesson.Wait:
+	switch {
+	case s.Technique == lesson.Dry:
 		f.At(start + s.Minutes)
-	case lesson.Blot, lesson.Scrape:
+		report.Dried = float64(f.Rest(s.Days)) * f.CellArea() / 100
+		brushes = map[string]*mark.Brush{} // washed and put away
+	case s.Technique.Idle():
+		f.At(start + s.Minutes)
+	case !s.Technique.Marks():
 		f.At(start + s.Minutes)
 		report.Off = r.lift(s, st.plan.Region, f)
 	default:
+		if s.Medium.Acrylic {
+			f.Water()
+		}
 		brush := r.pick(s, st, f)
 		report.Wiped = clean(s, brush, f)
 		hand := r.hand(i, st, brush, f)
@@ -134,9 +156,25 @@ func (r *Rehearsal) perform(i int, st *stage, f *film.Film, rec *film.Record) (R
 			brushes[id] = b
 		}
 		brushes[s.Tool] = brush
+		switch {
+		case s.Medium.Acrylic && r.acrylicNext(i):
+			f.Skin()
+		case s.Medium.Acrylic:
+			f.Harden()
+		}
 	}
 	st.laid = quantize(rec)
 	return report, brushes
+}
+
+// acrylicNext reports whether the block-in goes on in acrylic after step i.
+func (r *Rehearsal) acrylicNext(i int) bool {
+	for _, s := range r.Lesson.Steps[i+1:] {
+		if s.Technique.Marks() {
+			return s.Medium.Acrylic
+		}
+	}
+	return false
 }
 
 // pick takes the step's tool as an earlier step left it, or a clean one.
@@ -172,14 +210,18 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 	s := r.Lesson.Steps[i]
 	stroke := st.plan.Strokes[k]
 	minute := r.Lesson.Start(i) + s.Minutes*float64(k)/float64(len(st.plan.Strokes))
-	h.Film.At(max(r.Lesson.Start(i), math.Floor(minute/ageEvery)*ageEvery))
+	h.Film.At(r.clock(i, max(r.Lesson.Start(i), math.Floor(minute/ageEvery)*ageEvery)))
+	if len(st.shades) == 0 && stroke.Reload && k > 0 {
+		report.Wiped += h.Brush.Clean(0, 0, 0) // a cloth takes a clean face, a dry brush is wiped
+	}
 	if len(st.shades) > 0 {
 		sh := stroke.Shade
 		if sh >= len(st.shades) {
 			sh = 0
 		}
 		if stroke.Reload || k == 0 || sh != st.inHand(k) {
-			dip := mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right, Full: mark.FullOf(s.Load), Keep: keepSameShade}
+			load := mark.FillingOf(s.Load)
+			dip := mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right, Full: load.Full, Far: load.Far, Keep: keepSameShade}
 			switch was := st.inHand(k); {
 			case was < 0:
 				dip.Keep = 1 // cleaned already, as the step says
@@ -241,11 +283,20 @@ func (r *Rehearsal) lift(s lesson.Step, reg *scene.Region, f *film.Film) float64
 }
 
 func quantize(rec *film.Record) []uint8 {
-	out := make([]uint8, len(rec.Laid))
-	for i, v := range rec.Laid {
-		out[i] = uint8(min(255, v*4))
+	out := make([]uint8, len(rec.Cells))
+	for i := range rec.Cells {
+		out[i] = uint8(min(255, rec.Cells[i].Laid*4))
 	}
 	return out
+}
+
+// clock is the film's minute at a minute of the script within step i: the days of
+// drying before it count too.
+func (r *Rehearsal) clock(i int, minute float64) float64 {
+	for _, s := range r.Lesson.Steps[:i] {
+		minute += s.Days * 24 * 60
+	}
+	return minute
 }
 
 // At returns the canvas at a minute, also within a step; before 0 it is the bare
@@ -254,6 +305,9 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 	l := r.Lesson
 	if minute <= 0 {
 		return r.stages[0].film
+	}
+	if l.Steps[len(l.Steps)-1].Technique == lesson.Dry && minute >= l.Start(len(l.Steps)-1) {
+		return r.Final
 	}
 	i := 0
 	end := 0.0
@@ -273,7 +327,10 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 	c := &r.cursor
 	if c.film == nil || c.step != i || c.stroke > upto {
 		f := st.film.Snapshot()
-		f.Begin(i, l.Start(i), nil)
+		f.Begin(i, r.clock(i, l.Start(i)), nil)
+		if l.Steps[i].Medium.Acrylic {
+			f.Water()
+		}
 		*c = cursor{step: i, film: f}
 		if n > 0 {
 			c.brush = r.pick(l.Steps[i], st, f)
@@ -289,6 +346,6 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 			r.stroke(h, i, st, c.stroke, nil, &ignore)
 		}
 	}
-	c.film.At(minute)
+	c.film.At(r.clock(i, minute))
 	return c.film.Snapshot()
 }

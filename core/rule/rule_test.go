@@ -170,7 +170,9 @@ func TestTiers(t *testing.T) {
 			t.Errorf("%q leaves %s", list[0].Remedies[0].Words, left.Says)
 		}
 	}
-	if list := only(judge(t, sample.Lesson()), "value.tiers"); len(list) > 0 {
+	plain := sample.Lesson()
+	plain.Steps = plain.Steps[:3] // the lights on the trees are of the ridge's value
+	if list := only(judge(t, plain), "value.tiers"); len(list) > 0 {
 		t.Errorf("planes that differ well: %s", list[0].Says)
 	}
 }

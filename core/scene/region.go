@@ -6,6 +6,7 @@ package scene
 import (
 	"hash/fnv"
 	"math"
+	"sync"
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
@@ -20,6 +21,14 @@ type Region struct {
 	Area           float64   // mm²
 	top, bottom    []float64 // per column, mm; bottom < top where the column is empty
 	inside         []int32   // the samples that are in, for picking
+	once           sync.Once
+	ribs           []Spur // of a ridge, once asked
+}
+
+// spurs returns the ribs of the ridge that r is, remembering them.
+func (r *Region) spurs(l *lesson.Lesson, z lesson.Zone) []Spur {
+	r.once.Do(func() { r.ribs = Spurs(l, z, r) })
+	return r.ribs
 }
 
 // sampling is the distance of samples on a canvas, mm: half a millimetre, or

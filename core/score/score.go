@@ -86,14 +86,11 @@ func Of(l *lesson.Lesson, thick Thickness) Score {
 		row := Row{Step: st.ID, Number: i + 1, Start: start, Minutes: st.Minutes, Column: l.PlaneOf(st),
 			Tool: l.ToolName(st.Tool), Fat: st.Medium.Fat(), Solvent: st.Medium.Solvent,
 			Brief: lesson.Brief(l, st), Sentence: lesson.Sentence(l, st), Colours: []string{}}
-		switch st.Technique {
-		case lesson.Blot, lesson.Scrape, lesson.Wait:
-			row.Hatched = true
-		}
+		row.Hatched = !st.Technique.Marks()
 		for _, id := range st.Mixtures {
 			row.Colours = append(row.Colours, colour[id])
 		}
-		if st.Technique != lesson.Wait {
+		if !st.Technique.Idle() {
 			row.Cleaning = cleaning[st.Care]
 		}
 		if row.Column >= 0 && !row.Hatched {

@@ -38,6 +38,7 @@ func Lesson() *lesson.Lesson {
 		Base:    lesson.Base{Kind: "none", Zones: []string{}},
 		Light:   lesson.Light{From: 60, Height: 35},
 		View:    lesson.View{Horizon: 45, Eye: 2},
+		Room:    lesson.Room{Temperature: lesson.UsualTemperature},
 		Palette: []string{"PW6", "PY43", "PB29", "PBr7/burnt-sienna"},
 		Mixtures: []lesson.Mixture{
 			{ID: "sky", Name: "Sky", Parts: []lesson.Part{{Paint: "PW6", Parts: 12}, {Paint: "PB29", Parts: 1}}},
@@ -49,6 +50,7 @@ func Lesson() *lesson.Lesson {
 			{ID: "flat20", Kind: "flat", Width: 20}, {ID: "filbert10", Kind: "filbert", Width: 10}, {ID: "soft20", Kind: "soft-flat", Width: 20},
 			{ID: "fan15", Kind: "fan", Width: 15}, {ID: "liner", Kind: "liner", Width: 1}, {ID: "mop", Kind: "mop", Width: 20},
 			{ID: "knife", Kind: "knife", Width: 30}, {ID: "towel", Kind: "towel", Width: 60},
+			{ID: "worn20", Kind: "worn", Width: 20}, {ID: "rag", Kind: "rag", Width: 30},
 		},
 		Planes: []lesson.Plane{{ID: "sky", Name: "Sky", Distance: 50000}, {ID: "far", Name: "Far ridge", Distance: 6000}, {ID: "near", Name: "Trees", Distance: 50}},
 		Zones: []lesson.Zone{

@@ -1,0 +1,171 @@
+package mark
+
+import (
+	"math"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/scene"
+)
+
+// linerPull draws what is thin there: branches in trees, wires on a fence, ripples
+// on water, blades elsewhere.
+func (p *planner) linerPull() {
+	switch p.z.Kind {
+	case lesson.Tree, lesson.BareTree:
+		n := max(1, int(math.Round(3*p.s.Cover)))
+		foot, top := p.trunk()
+		for k := range n {
+			t := 0.25 + 0.6*float64(k)/float64(n)
+			side := float64(1-2*(k%2)) * p.between(0.25, 0.8)
+			at := lesson.Point{X: foot.X + (top.X-foot.X)*t, Y: foot.Y + (top.Y-foot.Y)*t}
+			if k == 0 {
+				at, side = foot, p.between(-0.1, 0.1)
+			}
+			p.branch(at.X, at.Y, -math.Pi/2+side, (foot.Y-top.Y)*p.between(0.3, 0.5), 0)
+		}
+	case lesson.Fence:
+		p.wires()
+	case lesson.Water, lesson.Stream:
+		for range p.some(30 * p.tool.Width * 2) {
+			at := p.shine()
+			half := p.between(4, 16) * scene.Scale(p.l, at.Y)
+			p.add(Stroke{Path: p.level(at.X-half, at.X+half, at.Y, 0.3), From: 1, To: 0.3, Reload: true, Shade: p.shade(at.X, at.Y, 0.3)})
+		}
+	default:
+		for _, f := range p.places(p.some(22 * p.tool.Width * 2)) {
+			h := p.between(6, 30) * max(0.15, scene.Scale(p.l, f.Y))
+			lean := p.rng.NormFloat64() * 0.3
+			p.add(Stroke{Path: []lesson.Point{f, {X: f.X + lean*h*0.25, Y: f.Y - 0.5*h}, {X: f.X + lean*h*0.7, Y: f.Y - 0.85*h}, {X: f.X + lean*h*1.1, Y: f.Y - h}},
+				From: 1, To: 0.2, Reload: true, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
+		}
+	}
+}
+
+// trunk is where the trunk of a tree stands and where it ends; the same for every
+// step on the same tree.
+func (p *planner) trunk() (foot, top lesson.Point) {
+	seed := scene.Seed(p.l, p.z.ID)
+	wide, high := p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0
+	mid := (p.whole.X0 + p.whole.X1) / 2
+	foot = lesson.Point{X: mid + 0.08*wide*(film.Noise(seed+51, 1, 1)-0.5), Y: p.whole.Y1}
+	top = lesson.Point{X: foot.X + 0.24*wide*(film.Noise(seed+52, 1, 1)-0.5), Y: p.whole.Y1 - (0.62+0.2*film.Noise(seed+53, 1, 1))*high}
+	return foot, top
+}
+
+// branch draws a limb and what leaves it at an angle, thinner each time.
+func (p *planner) branch(x, y, angle, length float64, order int) {
+	if order > 3 || length < 4 {
+		return
+	}
+	path := []lesson.Point{{X: x, Y: y}}
+	a := angle
+	const joints = 4
+	for range joints {
+		a += p.rng.NormFloat64()*0.16 - 0.06*math.Cos(a) // limbs reach up again
+		x, y = x+math.Cos(a)*length/joints, y+math.Sin(a)*length/joints
+		path = append(path, lesson.Point{X: x, Y: y})
+	}
+	weight := math.Pow(0.66, float64(order))
+	p.add(Stroke{Path: path, From: weight, To: weight * 0.35, Corner: max(0.3, weight), Taper: 0.6, Reload: true, Shade: p.shade(x, y, 0.4), Free: true})
+	for k := range 2 + p.rng.IntN(2) {
+		at := path[1+(k+order)%joints]
+		side := p.between(0.45, 0.95)
+		if p.rng.IntN(2) == 0 {
+			side = -side
+		}
+		p.branch(at.X, at.Y, a+side, length*p.between(0.45, 0.7), order+1)
+	}
+}
+
+// doubleLoad makes a trunk with limbs in a tree, the posts of a fence, and posts
+// elsewhere.
+func (p *planner) doubleLoad() {
+	switch p.z.Kind {
+	case lesson.Tree, lesson.BareTree, lesson.Conifer:
+		p.trunkStrokes()
+		return
+	case lesson.Fence:
+		for _, post := range p.posts() {
+			p.add(Stroke{Path: []lesson.Point{post.foot, post.top}, From: 1, To: 0.85, Corner: p.postCorner(post), Reload: true, Abrupt: true, Free: true})
+		}
+		return
+	}
+	var feet []lesson.Point
+	gap := 16.0
+	for x := p.r.X0 + p.between(0, gap); x < p.r.X1; x += gap * p.between(0.6, 1.5) / max(0.1, p.s.Cover) {
+		if top, bottom, ok := p.r.Span(x); ok {
+			feet = append(feet, lesson.Point{X: x, Y: p.between(top+0.4*(bottom-top), bottom)})
+		}
+	}
+	byHeight(feet)
+	for _, f := range feet {
+		h := p.between(22, 30) * max(0.12, scene.Scale(p.l, f.Y))
+		lean := p.between(-0.08, 0.08)
+		p.add(Stroke{Path: []lesson.Point{f, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.8, Reload: true, Abrupt: true, Free: true})
+	}
+}
+
+// trunkStrokes pulls the trunk from its foot upward and a few limbs from it. Only
+// as much of the tool as the trunk is thick meets the canvas.
+func (p *planner) trunkStrokes() {
+	foot, top := p.trunk()
+	high := foot.Y - top.Y
+	thick := min(1, max(0.1, 0.075*high/p.tool.Width))
+	bend := 0.05 * high * p.between(-1, 1)
+	mid := lesson.Point{X: (foot.X+top.X)/2 + bend, Y: (foot.Y + top.Y) / 2}
+	p.add(Stroke{Path: []lesson.Point{{X: foot.X, Y: foot.Y + 0.01*high}, mid, top}, From: 1, To: 0.4, Corner: thick, Taper: 0.75, Reload: true, Free: true})
+	if p.z.Kind == lesson.Conifer {
+		return
+	}
+	for k := range 3 {
+		t := 0.35 + 0.2*float64(k) + p.between(0, 0.1)
+		side := p.between(0.35, 0.8) * float64(1-2*((k+p.rng.IntN(2))%2))
+		at := lesson.Point{X: foot.X + (top.X-foot.X)*t, Y: foot.Y + (top.Y-foot.Y)*t}
+		l := high * p.between(0.25, 0.4)
+		p.add(Stroke{Path: []lesson.Point{at, {X: at.X + side*0.5*l, Y: at.Y - 0.35*l}, {X: at.X + side*l*0.8, Y: at.Y - 0.9*l}},
+			From: 0.8, To: 0.25, Corner: 0.55 * thick, Taper: 0.6, Reload: true, Free: true})
+	}
+}
+
+// A post of a fence.
+type post struct{ foot, top lesson.Point }
+
+// posts stand at uneven distances along a fence, closer and shorter where it is
+// farther; the same for every step on the same fence.
+func (p *planner) posts() []post {
+	seed := scene.Seed(p.l, p.z.ID)
+	var out []post
+	i := 0.0
+	for x := p.whole.X0 + 0.5; x < p.whole.X1; i++ {
+		top, bottom, ok := p.whole.Span(x)
+		if !ok {
+			x++
+			continue
+		}
+		h := bottom - top
+		lean := 0.12 * (film.Noise(seed+61, i*1.3, 1) - 0.5) * h
+		out = append(out, post{lesson.Point{X: x, Y: bottom}, lesson.Point{X: x + lean, Y: bottom - h*(0.85+0.25*film.Noise(seed+62, i*1.7, 2))}})
+		x += max(1.2, h*(1.1+0.9*film.Noise(seed+63, i*1.9, 3)))
+	}
+	return out
+}
+
+// postCorner is the share of the tool that is as wide as a post.
+func (p *planner) postCorner(q post) float64 {
+	return min(1, max(0.05, 0.13*(q.foot.Y-q.top.Y)/p.tool.Width))
+}
+
+// wires hang between the posts of a fence.
+func (p *planner) wires() {
+	posts := p.posts()
+	for i := 1; i < len(posts); i++ {
+		a, b := posts[i-1], posts[i]
+		for _, t := range []float64{0.8, 0.45} {
+			from := lesson.Point{X: a.foot.X + (a.top.X-a.foot.X)*t, Y: a.foot.Y + (a.top.Y-a.foot.Y)*t}
+			to := lesson.Point{X: b.foot.X + (b.top.X-b.foot.X)*t, Y: b.foot.Y + (b.top.Y-b.foot.Y)*t}
+			sag := p.between(0.02, 0.07) * (to.X - from.X)
+			p.add(Stroke{Path: []lesson.Point{from, {X: (from.X + to.X) / 2, Y: (from.Y+to.Y)/2 + sag}, to}, From: 0.6, To: 0.5, Reload: true, Abrupt: true, Free: true})
+		}
+	}
+}

@@ -1,0 +1,133 @@
+package mark
+
+import (
+	"math"
+
+	"proxenos/core/lesson"
+)
+
+// A build says how a kind of tool is made: its footprint, the pattern and
+// stiffness of its hairs, and how much they hold.
+type build struct {
+	dig      float32 // µm that it stirs at firm pressure
+	uptake   float32 // share of stirred paint that empty hairs take up
+	lay      float32 // µm that it lays when full
+	reach    float32 // µm below the crests of the surface that it gets at firm pressure
+	rows     int     // rows of hairs
+	gap      float64 // mm between rows
+	hold     float32 // µm over a cell of half a millimetre that a hair holds when full
+	streak   float64 // how unlike its hairs are, 0-1
+	openness float64 // share of places along the width that have hairs
+	rounded  float64 // how much shorter the hairs at the ends are, 0-1
+	slant    float64 // how much shorter the hairs are from one side to the other, 0-1
+	arc      float64 // how far the row of hairs bows, as a share of half its width
+	leave    float32 // stain that a cloth cannot take, µm
+	roll     bool    // no hairs: a roll of paint on an edge
+}
+
+// cloth is the hand's pad of towel, rag or swab: it takes and hardly gives.
+func cloth(uptake, leave float32, rounded float64) build {
+	return build{dig: 34, uptake: uptake, lay: 0.6, reach: 210, rows: 2, gap: 2, hold: 90000, streak: 0.35, openness: 1, rounded: rounded, leave: leave}
+}
+
+var builds = map[lesson.ToolKind]build{
+	"flat":        {dig: 26, uptake: 0.34, lay: 10, reach: 170, rows: 2, gap: 1.1, hold: 30000, streak: 0.55, openness: 1},
+	"soft-flat":   {dig: 7, uptake: 0.22, lay: 9, reach: 120, rows: 2, gap: 1.1, hold: 22000, streak: 0.25, openness: 1},
+	"filbert":     {dig: 22, uptake: 0.32, lay: 11, reach: 160, rows: 2, gap: 1, hold: 30000, streak: 0.5, openness: 1, rounded: 0.7},
+	"round":       {dig: 18, uptake: 0.3, lay: 11, reach: 150, rows: 2, gap: 0.8, hold: 26000, streak: 0.4, openness: 1, rounded: 0.7},
+	"fan":         {dig: 13, uptake: 0.26, lay: 11, reach: 150, rows: 1, hold: 16000, streak: 0.8, openness: 0.55, arc: 0.45},
+	"soft-fan":    {dig: 5, uptake: 0.2, lay: 10, reach: 120, rows: 1, hold: 13000, streak: 0.7, openness: 0.6, arc: 0.45},
+	"mop":         {dig: 4.5, uptake: 0.2, lay: 6, reach: 90, rows: 2, gap: 1.6, hold: 9000, streak: 0.2, openness: 1, rounded: 0.7},
+	"liner":       {dig: 1.5, uptake: 0.04, lay: 20, reach: 130, rows: 2, gap: 0.4, hold: 30000, streak: 0.1, openness: 1},
+	"dagger":      {dig: 6, uptake: 0.15, lay: 12, reach: 130, rows: 2, gap: 0.6, hold: 24000, streak: 0.25, openness: 1, slant: 0.7},
+	"worn":        {dig: 24, uptake: 0.36, lay: 8, reach: 120, rows: 2, gap: 1.4, hold: 20000, streak: 1, openness: 0.42, rounded: 0.3},
+	"knife":       {dig: 2.5, uptake: 0.03, lay: 40, reach: 26, rows: 1, hold: 14000, streak: 0.35, openness: 1, roll: true},
+	"point-knife": {dig: 2, uptake: 0.03, lay: 36, reach: 24, rows: 1, hold: 12000, streak: 0.4, openness: 1, slant: 0.3, roll: true},
+	"edge-knife":  {dig: 3, uptake: 0.03, lay: 34, reach: 30, rows: 1, hold: 14000, streak: 0.2, openness: 1, roll: true},
+	"towel":       cloth(0.5, 1.6, 0.5),
+	"rag":         cloth(0.62, 1.1, 0.6),
+	"swab":        cloth(0.7, 0.7, 0.7),
+}
+
+// PressureOf turns the word for a pressure into 0-1.
+func PressureOf(p lesson.Pressure) float64 {
+	switch p {
+	case "barely":
+		return 0.14
+	case "light":
+		return 0.34
+	case "firm":
+		return 1
+	}
+	return 0.64
+}
+
+// A Filling is how a tool is loaded: how much, as a share of what it holds, and
+// how far up its hairs.
+type Filling struct{ Full, Far float32 }
+
+// FillingOf turns the word for a load into a filling.
+func FillingOf(l lesson.Load) Filling {
+	switch l {
+	case "thin":
+		return Filling{0.05, 1} // worked into the hairs, little at the tip
+	case "light":
+		return Filling{0.2, 0.6}
+	case "full":
+		return Filling{0.78, 1}
+	case "heavy":
+		return Filling{1, 1}
+	}
+	return Filling{0.45, 0.85}
+}
+
+// A Manner is how the hand leads the tool.
+type Manner int
+
+// The manners.
+const (
+	Stroking Manner = iota // the hairs bend and follow
+	Sweeping               // the tips swing across and drag the surface along
+	Siding                 // on the side of the hairs, flat over the texture
+	Circling               // round and round, working paint about
+	Filming                // one thin even film, without digging
+	Sliding                // a blade flat on the surface, levelling
+	Wiping                 // a cloth taking paint off
+)
+
+// lead changes how hairs meet the canvas to how the hand leads them.
+func (m Manner) lead(p *pressing) {
+	switch m {
+	case Sweeping: // stir the very top, hold little of it and soon let it go
+		p.Dig = 1.6 + 6*p.Dig
+		p.Uptake = 0.5
+		p.Capacity *= 0.02
+	case Siding:
+		p.Reach = 7 + 0.11*p.Reach
+		p.Dig *= 0.15
+		p.Uptake *= 0.3
+		p.Lay *= 1.7
+	case Circling:
+		p.Dig *= 1.15
+		p.Lay *= 0.6
+	case Filming:
+		p.Dig *= 0.2
+		p.Uptake *= 0.3
+		p.Lay *= 0.3
+	case Sliding:
+		p.Roll = false
+		p.Reach = 8 + 1.2*p.Reach
+		p.Lay *= 0.45
+		p.Dig *= 2
+	}
+}
+
+// Points is how many hairs or points of a blade a kind of tool of a width has on
+// cells of a size, mm; for bounding work.
+func Points(kind lesson.ToolKind, width, cell float64) int {
+	b := builds[kind]
+	return int(math.Ceil(width / (pitch * cell) * float64(b.rows) * b.openness))
+}
+
+// pitch is the distance between hairs in cells.
+const pitch = 0.8

@@ -1,0 +1,109 @@
+package scene
+
+import (
+	"math"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+)
+
+// Facing tells how squarely a place of a zone looks at the light, from -1 in
+// full shade to 1 in full light. The form is what such things have: ridges have
+// spurs that run down their slope, foliage is made of clumps, a rock has a top,
+// sides and an underside, a building has a near corner, ground rolls.
+func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) float64 {
+	lx, ly := LightOn(l)
+	seed := Seed(l, z.ID)
+	switch z.Kind {
+	case lesson.Ridge:
+		return clamp(whole.flank(l, z, x, y) * lx * 1.2)
+	case lesson.TreeLine, lesson.Hedge, lesson.Tree, lesson.Conifer, lesson.Grass, lesson.Flowers, lesson.CloudBank, lesson.Mist:
+		size := clumpSize(z, whole)
+		cx, cy := clump(seed, x, y, size)
+		near := ((x-cx)*lx + (y-cy)*ly) / (0.55 * size)
+		mid := 0.0
+		if z.Kind == lesson.Tree || z.Kind == lesson.Conifer || z.Kind == lesson.CloudBank {
+			mid = ((x-(whole.X0+whole.X1)/2)*lx*2/(whole.X1-whole.X0) + (y-(whole.Y0+whole.Y1)/2)*ly*2/(whole.Y1-whole.Y0)) * 0.7
+		}
+		if z.Kind == lesson.Conifer {
+			near *= 0.5
+		}
+		return clamp(0.65*near + mid)
+	case lesson.Rock:
+		return rockFacing(seed, whole, lx, ly, x, y)
+	case lesson.BareTree, lesson.Fence:
+		mid := (whole.X0 + whole.X1) / 2
+		return clamp((x - mid) * lx / 2)
+	case lesson.Building:
+		mid := (whole.X0 + whole.X1) / 2
+		return clamp((x - mid) * lx * 8)
+	case lesson.Wall:
+		stone := film.Fractal(seed+5, x/7, y/4, 2)
+		return clamp((stone-0.45)*4 - ly*0.2)
+	}
+	s := max(0.12, Scale(l, y)) // what is far is drawn small
+	roll := film.Fractal(seed+5, x/(60*s+8), y/(9*s+2), 3)
+	return clamp((roll-0.5)*3 + 0.15)
+}
+
+// rockFacing cuts a heap of rocks out of a zone: each has a top, which looks up,
+// two unlike sides and an underside.
+func rockFacing(seed uint64, whole *Region, lx, ly, x, y float64) float64 {
+	size := max(4, min(whole.X1-whole.X0, 1.3*(whole.Y1-whole.Y0)))
+	cx, cy := clump(seed, x, y, size)
+	lean := 0.8 * (film.Noise(seed+33, cx/size, cy/size) - 0.5)
+	rough := 0.22 * (film.Fractal(seed+34, x/size*5, y/size*5, 3) - 0.5)
+	u, v := (x-cx)/size+rough, (y-cy)/size+rough
+	switch {
+	case v < -0.1+lean*u:
+		return clamp(-ly*0.9 + 0.35*lx*u)
+	case v > 0.36:
+		return -1
+	case u > lean*0.4:
+		return clamp(lx)
+	}
+	return clamp(-lx)
+}
+
+// LightOn is the direction toward the light on the picture plane, y down; the
+// higher the light stands the more it comes from above.
+func LightOn(l *lesson.Lesson) (x, y float64) {
+	a := l.Light.From * math.Pi / 180
+	x, y = math.Sin(a), -math.Cos(a)
+	up := l.Light.Height * math.Pi / 180
+	x, y = x*math.Cos(up), y*math.Cos(up)-math.Sin(up)*0.9
+	n := math.Hypot(x, y)
+	return x / n, y / n
+}
+
+func clumpSize(z lesson.Zone, whole *Region) float64 {
+	size := min(whole.X1-whole.X0, whole.Y1-whole.Y0)
+	switch z.Kind {
+	case lesson.TreeLine:
+		return max(5, size*0.55)
+	case lesson.Hedge, lesson.Conifer:
+		return max(3.5, size*0.4)
+	case lesson.CloudBank, lesson.Mist:
+		return max(9, size*0.6)
+	}
+	return max(5, size*0.3)
+}
+
+// clump returns the centre of the clump that a place belongs to: the nearest of
+// one jittered point in each square.
+func clump(seed uint64, x, y, size float64) (cx, cy float64) {
+	gx, gy := math.Floor(x/size), math.Floor(y/size)
+	best := math.Inf(1)
+	for j := -1.0; j <= 1; j++ {
+		for i := -1.0; i <= 1; i++ {
+			px := (gx + i + film.Noise(seed+31, gx+i, gy+j)) * size
+			py := (gy + j + film.Noise(seed+32, gx+i, gy+j)) * size
+			if d := (x-px)*(x-px) + (y-py)*(y-py); d < best {
+				best, cx, cy = d, px, py
+			}
+		}
+	}
+	return cx, cy
+}
+
+func clamp(v float64) float64 { return min(1, max(-1, v)) }

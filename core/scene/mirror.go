@@ -1,0 +1,76 @@
+package scene
+
+import (
+	"math"
+
+	"proxenos/core/lesson"
+)
+
+// Focal is the distance of the picture plane from the eye, mm: a canvas is seen
+// under about fifty degrees across its longer side.
+func Focal(l *lesson.Lesson) float64 {
+	return 1.07 * max(l.Support.Width, l.Support.Height)
+}
+
+// Distance is how far level ground, seen at height y on the canvas, lies from the
+// eye, m; infinite at the horizon and above.
+func Distance(l *lesson.Lesson, y float64) float64 {
+	if y <= l.View.Horizon {
+		return math.Inf(1)
+	}
+	return Focal(l) * l.View.Eye / (y - l.View.Horizon)
+}
+
+// Scale is how large things stand at a height on the canvas, 1 at the lower edge
+// and falling in proportion to the distance below the horizon (pinhole view over
+// level ground).
+func Scale(l *lesson.Lesson, y float64) float64 {
+	span := l.Support.Height - l.View.Horizon
+	if span <= 0 {
+		return 1
+	}
+	return min(1, max(0.06, (y-l.View.Horizon)/span))
+}
+
+// Mirrored is where still water shows what stands at height y on the canvas and
+// distance metres away: as far below the horizon as the mirror image of it under
+// the water is. An eye at the water's level would see it just as far below the
+// horizon as it stands above; a higher eye sees it lower by twice its own height
+// at that distance.
+func Mirrored(l *lesson.Lesson, y, distance float64) float64 {
+	return 2*l.View.Horizon - y + 2*Focal(l)*l.View.Eye/distance
+}
+
+// stands tells which kinds of zone rise above the ground and are mirrored.
+var stands = map[lesson.ZoneKind]bool{
+	lesson.Ridge: true, lesson.TreeLine: true, lesson.Hedge: true, lesson.Tree: true, lesson.Conifer: true,
+	lesson.BareTree: true, lesson.Rock: true, lesson.Reeds: true, lesson.Building: true, lesson.Wall: true, lesson.Fence: true,
+	lesson.Bank: true, lesson.Disc: true,
+}
+
+// mirrored tells which places of a water zone show the image of something that
+// stands behind or in it.
+func mirrored(l *lesson.Lesson, water lesson.Zone) func(x, y float64) bool {
+	type image struct {
+		r        *Region
+		distance float64
+	}
+	var images []image
+	plane := l.Plane(water.Plane)
+	for _, z := range l.Zones {
+		p := l.Plane(z.Plane)
+		if stands[z.Kind] && p >= 0 && p <= plane && z.ID != water.ID {
+			images = append(images, image{Zone(l, z), l.Planes[p].Distance})
+		}
+	}
+	return func(x, y float64) bool {
+		for _, im := range images {
+			// Undo the mirror: which height would be seen here?
+			source := 2*l.View.Horizon - y + 2*Focal(l)*l.View.Eye/im.distance
+			if im.r.Inside(x, source) {
+				return true
+			}
+		}
+		return false
+	}
+}
