@@ -21,7 +21,7 @@ const (
 
 const usage = `proxenos plans and rehearses one-session oil landscapes.
 
-  proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|wet|thick] -o out.png
+  proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|squint|wet|thick|mud|covered|...] -o out.png
   proxenos check    LESSON.json [--json]
   proxenos marks    -o marks.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]

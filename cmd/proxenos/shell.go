@@ -11,7 +11,6 @@ import (
 	"io"
 	"math"
 	"os"
-	"slices"
 	"strconv"
 	"strings"
 
@@ -93,8 +92,8 @@ func rehearseCommand(ctx context.Context, args []string, in io.Reader, out io.Wr
 		return 0, errors.New("rehearse: say where to write with -o out.png")
 	case *width < 16 || *width > 4000:
 		return 0, fmt.Errorf("rehearse: --width is %d: give 16 to 4000", *width)
-	case !slices.Contains(film.Views(), film.View(*view)):
-		return 0, fmt.Errorf("rehearse: --view is %q: use one of %v", *view, film.Views())
+	case !rehearse.Known(film.View(*view)):
+		return 0, fmt.Errorf("rehearse: --view is %q: use one of %v", *view, rehearse.Views())
 	case !(*cell >= 0.25 && *cell <= 4):
 		return 0, fmt.Errorf("rehearse: --cell is %g: give 0.25 to 4 mm", *cell)
 	}
@@ -110,7 +109,7 @@ func rehearseCommand(ctx context.Context, args []string, in io.Reader, out io.Wr
 	if err != nil {
 		return 0, err
 	}
-	img := r.At(minute).Show(film.View(*view), *width)
+	img := r.Show(film.View(*view), minute, *width)
 	if err := writePicture(*name, img, out); err != nil {
 		return 0, fmt.Errorf("rehearse: %w", err)
 	}

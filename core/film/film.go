@@ -95,16 +95,16 @@ type shared struct {
 
 // The cell's own figures, after 2N amounts.
 const (
-	atTop  = iota // µm in the top stratum
-	atBody        // µm in the body
-	atSet         // 0 wet, 1 set
-	atMark        // step that laid the top
+	atTop   = iota // µm in the top stratum
+	atBody         // µm in the body
+	atSet          // 0 wet, 1 set
+	atMark         // step that laid the top
+	atClock        // minute up to which the cell has aged
 	cellFigures
 )
 
 type tile struct {
 	cells []float32
-	clock float32              // minute up to which the tile has aged
 	owner *Film                // the film that may write it; nil once shared
 	look  atomic.Pointer[look] // what it looks like, once asked while nobody can write it
 }
@@ -193,15 +193,13 @@ func (f *Film) Bytes(prev *Film) int {
 	return sum
 }
 
-// writable returns a tile that f alone owns, aged to the present minute.
+// writable returns a tile that f alone owns. Its cells age when they are touched,
+// one by one: what nobody touches keeps its look, wherever tiles begin and end.
 func (f *Film) writable(i int) *tile {
 	t := f.tiles[i]
 	if t.owner != f {
-		t = &tile{cells: append([]float32(nil), t.cells...), clock: t.clock, owner: f}
+		t = &tile{cells: append([]float32(nil), t.cells...), owner: f}
 		f.tiles[i] = t
-	}
-	if f.now > t.clock {
-		f.age(t)
 	}
 	return t
 }
@@ -215,24 +213,24 @@ type Reading struct {
 
 // Read reads one cell; x and y must be on the canvas.
 func (f *Film) Read(x, y int) Reading {
-	t, c := f.at(x, y)
+	c := f.at(x, y)
 	o := 2 * f.N
-	set := f.agedSet(c, f.now-t.clock)
+	set := f.agedSet(c, f.now-c[o+atClock])
 	return Reading{float64(c[o+atTop]), float64(c[o+atBody]), float64(set), int(c[o+atMark]) - 1}
 }
 
 // Amounts adds the µm of each ingredient in a cell, both strata, to sum.
 func (f *Film) Amounts(x, y int, sum []float64) {
-	_, c := f.at(x, y)
+	c := f.at(x, y)
 	for i := range f.N {
 		sum[i] += float64(c[i] + c[f.N+i])
 	}
 }
 
-func (f *Film) at(x, y int) (*tile, []float32) {
+func (f *Film) at(x, y int) []float32 {
 	t := f.tiles[(y/TileSide)*f.tw+x/TileSide]
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
-	return t, t.cells[o : o+f.stride]
+	return t.cells[o : o+f.stride]
 }
 
 // Volume is the wet paint on the whole canvas in ml.
@@ -253,8 +251,7 @@ func (f *Film) CellArea() float64 { return f.spec.Cell * f.spec.Cell }
 func (f *Film) each(do func(x, y int, c []float32)) {
 	for y := range f.H {
 		for x := range f.W {
-			_, c := f.at(x, y)
-			do(x, y, c)
+			do(x, y, f.at(x, y))
 		}
 	}
 }

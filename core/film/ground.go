@@ -51,6 +51,7 @@ const dryingDays = 3.0
 // Rest leaves the canvas for some days and returns the cells that dried. Thin and
 // fast paint becomes a dry layer; what is still soft has set as far as it could.
 func (f *Film) Rest(days float64) int {
+	// Solvent is gone, and the film as set as minutes can make it, before days count.
 	f.now += float32(days * 24 * 60)
 	return f.harden(true, func(c []float32) bool {
 		wet := c[2*f.N+atTop] + c[2*f.N+atBody]
@@ -98,6 +99,7 @@ func (f *Film) harden(oil bool, dry func(c []float32) bool) (cells int) {
 			for x := x0; x < min(f.W, x0+TileSide); x++ {
 				o := ((y-y0)*TileSide + x - x0) * f.stride
 				c := t.cells[o : o+f.stride]
+				f.age(c)
 				wet := c[2*f.N+atTop] + c[2*f.N+atBody]
 				if wet <= 0 || !dry(c) {
 					continue

@@ -2,8 +2,6 @@ package film
 
 import (
 	"math"
-	"runtime"
-	"sync"
 
 	"proxenos/core/paint"
 	"proxenos/core/spectrum"
@@ -97,17 +95,23 @@ func (f *Film) colour(c []float32, cell int) (rgb [3]float32) {
 
 // Colour is the colour that the eye sees at a cell, without relief.
 func (f *Film) Colour(x, y int) spectrum.Lab {
-	t, c := f.at(x, y)
+	t := f.tiles[(y/TileSide)*f.tw+x/TileSide]
 	if l := t.look.Load(); l != nil {
 		return labOf(l.rgb[(y%TileSide)*TileSide+x%TileSide])
 	}
-	return labOf(f.colour(c, y*f.W+x))
+	return labOf(f.colour(f.at(x, y), y*f.W+x))
+}
+
+// Linear is the colour of a cell in linear sRGB, without relief.
+func (f *Film) Linear(x, y int) [3]float32 {
+	c := f.at(x, y)
+	return f.colour(c, y*f.W+x)
 }
 
 // TopColour is the colour that the top stratum of a cell would have in a thick
 // layer: what the paint there has become, whatever shows through it.
 func (f *Film) TopColour(x, y int) spectrum.Lab {
-	_, c := f.at(x, y)
+	c := f.at(x, y)
 	return f.Mixture(c[:f.N])
 }
 
@@ -117,8 +121,11 @@ func labOf(rgb [3]float32) spectrum.Lab {
 		X: 100 * (0.4124564*r + 0.3575761*g + 0.1804375*b),
 		Y: 100 * (0.2126729*r + 0.7151522*g + 0.0721750*b),
 		Z: 100 * (0.0193339*r + 0.1191920*g + 0.9503041*b),
-	}.Lab(spectrum.XYZ{X: 95.047, Y: 100, Z: 108.883})
+	}.Lab(d65White)
 }
+
+// d65White is the white of the sRGB screen.
+var d65White = spectrum.XYZ{X: 95.047, Y: 100, Z: 108.883}
 
 // look returns what tile i shows, remembering it when nobody can write the tile.
 func (f *Film) look(i int) *look {
@@ -144,15 +151,6 @@ func (f *Film) look(i int) *look {
 // how many there are.
 func (f *Film) looks() []*look {
 	out := make([]*look, len(f.tiles))
-	var group sync.WaitGroup
-	workers := runtime.GOMAXPROCS(0)
-	for w := range workers {
-		group.Go(func() {
-			for i := w; i < len(f.tiles); i += workers {
-				out[i] = f.look(i)
-			}
-		})
-	}
-	group.Wait()
+	parallel(len(f.tiles), func(i int) { out[i] = f.look(i) })
 	return out
 }

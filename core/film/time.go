@@ -8,29 +8,27 @@ const (
 	settleMinutes  = 150.0
 )
 
-// age brings a tile up to the film's present minute: solvent leaves, the film
+// age brings a cell up to the film's present minute: solvent leaves, the film
 // sets, and top and body settle part of the way into each other.
-func (f *Film) age(t *tile) {
-	dt := f.now - t.clock
-	t.clock = f.now
+func (f *Film) age(c []float32) {
 	n := f.N
-	left := float32(math.Exp(-float64(dt*f.warm) / solventMinutes))
-	settle := float32(1 - math.Exp(-float64(dt)/settleMinutes))
+	fig := c[2*n:]
+	dt := f.now - fig[atClock]
+	fig[atClock] = f.now
+	if dt <= 0 || fig[atTop]+fig[atBody] == 0 {
+		return
+	}
+	fig[atSet] = f.agedSet(c, dt)
 	solvent := n - mediums + Solvent
-	for o := 0; o < len(t.cells); o += f.stride {
-		c := t.cells[o : o+f.stride]
-		fig := c[2*n:]
-		if fig[atTop]+fig[atBody] == 0 {
-			continue
-		}
-		fig[atSet] = f.agedSet(c, dt)
+	if c[solvent] > 0 || c[n+solvent] > 0 {
+		left := exp32(-dt * f.warm / solventMinutes)
 		fig[atTop] -= c[solvent] * (1 - left)
 		fig[atBody] -= c[n+solvent] * (1 - left)
 		c[solvent] *= left
 		c[n+solvent] *= left
-		if fig[atTop] > 0 && fig[atBody] > 0 {
-			f.settle(c, fig, settle*(1-fig[atSet]))
-		}
+	}
+	if fig[atTop] > 0 && fig[atBody] > 0 {
+		f.settle(c, fig, (1-exp32(-dt/settleMinutes))*(1-fig[atSet]))
 	}
 }
 

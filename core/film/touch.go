@@ -64,12 +64,15 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	cellAt := y*f.W + x
 	ti := (y/TileSide)*f.tw + x/TileSide
 	t := f.tiles[ti]
-	if t.owner != f || t.clock < f.now {
+	if t.owner != f {
 		t = f.writable(ti)
 	}
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
 	c := t.cells[o : o+f.stride]
 	fig := c[2*n : 2*n+cellFigures]
+	if fig[atClock] < f.now {
+		f.age(c)
+	}
 	carry := h.Carry[:n]
 	top := c[:n][:len(carry)]
 	body := c[n : 2*n][:len(carry)]
@@ -141,7 +144,7 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	// Paint of this step mixes as one, and so does what a nearly empty tool moves
 	// about; under fresh paint, what an earlier step left becomes body.
 	keepTop, sink := 1-fromTop, float32(0)
-	if fig[atMark] != f.mark && lay >= coversFrom {
+	if fig[atMark] != f.mark && (lay >= coversFrom || wet == 0 && lay > 0) {
 		keepTop, sink = 0, 1-fromTop
 		fig[atMark] = f.mark
 	}
@@ -203,6 +206,7 @@ func (f *Film) Blot(x, y int, minutes, press float64) float64 {
 	t := f.writable((y/TileSide)*f.tw + x/TileSide)
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
 	c := t.cells[o : o+f.stride]
+	f.age(c)
 	n, paints := f.N, f.N-mediums
 	reach := float32(press * (1 - math.Exp(-minutes/5)))
 	var off float32
@@ -239,6 +243,7 @@ func (f *Film) Scrape(x, y int, firm float64) float64 {
 	t := f.writable((y/TileSide)*f.tw + x/TileSide)
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
 	c := t.cells[o : o+f.stride]
+	f.age(c)
 	n := f.N
 	wet := c[2*n+atTop] + c[2*n+atBody]
 	stays := float32(f.spec.Surface.Depth)*(1-f.weave[y*f.W+x])*0.35 + 1

@@ -3,7 +3,10 @@ package film
 import (
 	"image"
 	"math"
+	"runtime"
+	"sync"
 
+	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
 
@@ -12,15 +15,29 @@ type View string
 
 // The views.
 const (
-	Paint     View = "paint" // as it looks, with light on its relief
-	Greyscale View = "grey"  // lightness alone
-	Value     View = "value" // the painter's nine steps
-	Wet       View = "wet"   // how far the film has set: dark is wet
-	Thick     View = "thick" // thickness: light is thick
+	Paint     View = "paint"   // as it looks, with light on its relief
+	Flat      View = "flat"    // as it looks without the light on its relief
+	Greyscale View = "grey"    // lightness alone
+	Value     View = "value"   // the painter's nine steps
+	Squint    View = "squint"  // through half-closed eyes: large shapes only
+	Wet       View = "wet"     // how far the film has set: dark is wet
+	Thick     View = "thick"   // thickness: light is thick
+	Covered   View = "covered" // how far the ground is hidden: black is bare
+	Booth     View = "d50"     // under the lamps of a viewing booth
+	Bulb      View = "bulb"    // under an incandescent lamp
+	LED       View = "led"     // under a white LED
 )
 
-// Views lists every view.
-func Views() []View { return []View{Paint, Greyscale, Value, Wet, Thick} }
+// Views lists every view of a canvas by itself.
+func Views() []View {
+	return []View{Paint, Flat, Greyscale, Value, Squint, Wet, Thick, Covered, Booth, Bulb, LED}
+}
+
+// lamps are the observers of the views under other lamps.
+var lamps = map[View]func() *spectrum.Observer{Booth: spectrum.D50, Bulb: spectrum.LampA, LED: spectrum.LampLED}
+
+// squintAt is the size of what is lost to half-closed eyes at two metres, mm.
+const squintAt = 7.0
 
 // Show draws the canvas in a view, width pixels wide; 0 means one pixel a cell.
 // A smaller picture averages cells in linear light, a larger one interpolates.
@@ -30,17 +47,27 @@ func (f *Film) Show(v View, width int) *image.RGBA {
 
 // ShowPart is [Film.Show] for a rectangle of cells, cut to the canvas.
 func (f *Film) ShowPart(v View, part image.Rectangle, width int) *image.RGBA {
+	shows := f.cellView(v)
+	return f.Draw(part, width, func(x, y int) [3]float32 { return shows(x, y) }, v == Squint)
+}
+
+// Draw makes a picture of a rectangle of cells, cut to the canvas, from the linear
+// sRGB that cell gives for each; it may be called from several goroutines. soft
+// blurs it as squinting does.
+func (f *Film) Draw(part image.Rectangle, width int, cell func(x, y int) [3]float32, soft bool) *image.RGBA {
 	part = part.Intersect(image.Rect(0, 0, f.W, f.H))
 	if part.Empty() {
 		part = image.Rect(0, 0, 1, 1)
 	}
-	looks := f.looks()
 	w, h := part.Dx(), part.Dy()
 	lin := make([][3]float32, w*h)
-	for y := range h {
+	parallel(h, func(y int) {
 		for x := range w {
-			lin[y*w+x] = f.cellView(v, looks, part.Min.X+x, part.Min.Y+y)
+			lin[y*w+x] = cell(part.Min.X+x, part.Min.Y+y)
 		}
+	})
+	if soft {
+		blur(lin, w, h, max(1, int(squintAt/f.spec.Cell/2)))
 	}
 	if width <= 0 {
 		width = w
@@ -51,39 +78,154 @@ func (f *Film) ShowPart(v View, part image.Rectangle, width int) *image.RGBA {
 	}
 	img := image.NewRGBA(image.Rect(0, 0, width, height))
 	gamma := gammaTable()
-	for i, c := range lin {
-		img.Pix[4*i] = gamma(c[0])
-		img.Pix[4*i+1] = gamma(c[1])
-		img.Pix[4*i+2] = gamma(c[2])
-		img.Pix[4*i+3] = 255
-	}
+	parallel(height, func(y int) {
+		for i := y * width; i < (y+1)*width; i++ {
+			c := lin[i]
+			img.Pix[4*i] = gamma(c[0])
+			img.Pix[4*i+1] = gamma(c[1])
+			img.Pix[4*i+2] = gamma(c[2])
+			img.Pix[4*i+3] = 255
+		}
+	})
 	return img
 }
 
-func (f *Film) cellView(v View, looks []*look, x, y int) [3]float32 {
-	ti := (y/TileSide)*f.tw + x/TileSide
-	in := (y%TileSide)*TileSide + x%TileSide
-	rgb := looks[ti].rgb[in]
-	grey := func(g float64) [3]float32 { return [3]float32{float32(g), float32(g), float32(g)} }
+// grey is a neutral of a luminance, 0-1.
+func grey(g float64) [3]float32 { return [3]float32{float32(g), float32(g), float32(g)} }
+
+// cellView returns what a view shows of a cell.
+func (f *Film) cellView(v View) func(x, y int) [3]float32 {
+	switch v {
+	case Wet:
+		return func(x, y int) [3]float32 {
+			c := f.at(x, y)
+			if c[2*f.N+atTop]+c[2*f.N+atBody] < 0.5 {
+				return grey(0.9) // dry ground
+			}
+			return grey(0.02 + 0.6*float64(f.agedSet(c, f.now-c[2*f.N+atClock])))
+		}
+	case Thick:
+		return func(x, y int) [3]float32 {
+			c := f.at(x, y)
+			return grey(math.Pow(min(1, float64(c[2*f.N+atTop]+c[2*f.N+atBody])/150), 1.5))
+		}
+	case Covered:
+		return func(x, y int) [3]float32 { return grey(0.9 * f.Hides(x, y)) }
+	}
+	if lamp, ok := lamps[v]; ok {
+		return f.underLamp(lamp().Adapted(Bands))
+	}
+	looks := f.looks()
+	colour := func(x, y int) [3]float32 {
+		return looks[(y/TileSide)*f.tw+x/TileSide].rgb[(y%TileSide)*TileSide+x%TileSide]
+	}
 	switch v {
 	case Greyscale:
-		return grey(float64(luminance(rgb)))
+		return func(x, y int) [3]float32 { return grey(float64(luminance(colour(x, y)))) }
 	case Value:
-		step := labOf(rgb).Value()
-		return grey(spectrum.Lab{L: (float64(step) - 0.5) * 100 / 9}.XYZ(spectrum.XYZ{X: 95.047, Y: 100, Z: 108.883}).Y / 100)
-	case Wet:
-		t, c := f.at(x, y)
-		if c[2*f.N+atTop]+c[2*f.N+atBody] < 0.5 {
-			return grey(0.9) // dry ground
+		return func(x, y int) [3]float32 {
+			step := labOf(colour(x, y)).Value()
+			return grey(spectrum.Lab{L: (float64(step) - 0.5) * 100 / 9}.XYZ(d65White).Y / 100)
 		}
-		return grey(0.02 + 0.6*float64(f.agedSet(c, f.now-t.clock)))
-	case Thick:
-		return grey(math.Pow(min(1, float64(looks[ti].high[in])/150), 1.5))
+	case Flat, Squint:
+		return colour
 	}
-	// Light from the upper left rakes over weave and paint.
-	slope := f.height(looks, x+1, y+1) - f.height(looks, x-1, y-1)
-	k := 1 + max(-0.16, min(0.22, slope*0.0018/float32(2*f.Cell)))
-	return [3]float32{rgb[0] * k, rgb[1] * k, rgb[2] * k}
+	return func(x, y int) [3]float32 {
+		// Light from the upper left rakes over weave and paint.
+		slope := f.height(looks, x+1, y+1) - f.height(looks, x-1, y-1)
+		k := 1 + max(-0.16, min(0.22, slope*0.0018/float32(2*f.Cell)))
+		rgb := colour(x, y)
+		return [3]float32{rgb[0] * k, rgb[1] * k, rgb[2] * k}
+	}
+}
+
+// underLamp shows the canvas with the bands of another lamp.
+func (f *Film) underLamp(toLinear [][3]float64) func(x, y int) [3]float32 {
+	return func(x, y int) (rgb [3]float32) {
+		c := f.at(x, y)
+		f.layers(c, f.reflectance(y*f.W + x)[:], func(b int, r float32) {
+			seen := float32(paint.Surface(float64(r)))
+			for k := range rgb {
+				rgb[k] += float32(toLinear[b][k]) * seen
+			}
+		})
+		return rgb
+	}
+}
+
+// Hides tells how far what lies at a cell, wet and dry, hides the first ground: 0
+// bare, 1 wholly. It compares the film over black with the film over white.
+func (f *Film) Hides(x, y int) float64 {
+	var black, white [Bands]float32
+	for b := range white {
+		white[b] = 1
+	}
+	c := f.at(x, y)
+	var light, weight float64
+	add := func(sign float64) func(b int, r float32) {
+		return func(b int, r float32) {
+			w := float64(f.toLinear[b][1])
+			light += sign * w * float64(r)
+			if sign > 0 {
+				weight += w
+			}
+		}
+	}
+	f.layers(c, white[:], add(1))
+	f.layers(c, black[:], add(-1))
+	shows := light / weight
+	if f.dry.high != nil {
+		shows *= math.Exp(-float64(f.dry.high[y*f.W+x]) / 12)
+	}
+	return 1 - min(1, max(0, shows))
+}
+
+// parallel calls do for 0 to n-1 on all cores.
+func parallel(n int, do func(i int)) {
+	var group sync.WaitGroup
+	workers := min(n, runtime.GOMAXPROCS(0))
+	for w := range workers {
+		group.Go(func() {
+			for i := w; i < n; i += workers {
+				do(i)
+			}
+		})
+	}
+	group.Wait()
+}
+
+// blur softens a picture with three box filters, which come close to a bell.
+func blur(lin [][3]float32, w, h, radius int) {
+	for range 3 {
+		parallel(h, func(y int) { box(lin, y*w, 1, w, radius) })
+		parallel(w, func(x int) { box(lin, x, w, h, radius) })
+	}
+}
+
+// box averages each of n places, step apart from first on, with its neighbours.
+func box(lin [][3]float32, first, step, n, radius int) {
+	line := make([][3]float32, n)
+	for i := range line {
+		line[i] = lin[first+i*step]
+	}
+	var sum [3]float32
+	count := float32(0)
+	add := func(i int, sign float32) {
+		if i >= 0 && i < n {
+			for c := range sum {
+				sum[c] += sign * line[i][c]
+			}
+			count += sign
+		}
+	}
+	for i := 0; i < radius; i++ {
+		add(i, 1)
+	}
+	for i := range line {
+		add(i+radius, 1)
+		add(i-radius-1, -1)
+		lin[first+i*step] = [3]float32{sum[0] / count, sum[1] / count, sum[2] / count}
+	}
 }
 
 // height is how high the surface stands at a cell, µm: wet paint fills the weave.
@@ -99,81 +241,4 @@ func (f *Film) height(looks []*look, x, y int) float32 {
 
 func luminance(rgb [3]float32) float32 {
 	return 0.2126*rgb[0] + 0.7152*rgb[1] + 0.0722*rgb[2]
-}
-
-func resample(src [][3]float32, w, h, nw, nh int) [][3]float32 {
-	out := make([][3]float32, nw*nh)
-	sx, sy := float64(w)/float64(nw), float64(h)/float64(nh)
-	across, down := windows(nw, w, sx), windows(nh, h, sy)
-	rows := make([][3]float32, w)
-	for y, wy := range down {
-		clear(rows)
-		for j, k := range wy.weight {
-			line := src[(wy.from+j)*w : (wy.from+j+1)*w]
-			for x, c := range line {
-				for i := range 3 {
-					rows[x][i] += c[i] * k
-				}
-			}
-		}
-		for x, wx := range across {
-			var c [3]float32
-			for j, k := range wx.weight {
-				for i := range 3 {
-					c[i] += rows[wx.from+j][i] * k
-				}
-			}
-			out[y*nw+x] = c
-		}
-	}
-	return out
-}
-
-// A window is the run of source cells, with weights that sum to 1, behind one
-// pixel: a tent as wide as the pixel, or as the cell where pixels are smaller.
-type window struct {
-	from   int
-	weight []float32
-}
-
-func windows(n, size int, scale float64) []window {
-	out := make([]window, n)
-	radius := max(1, scale)
-	for i := range out {
-		centre := (float64(i)+0.5)*scale - 0.5
-		from, to := int(math.Ceil(centre-radius)), int(math.Floor(centre+radius))
-		from, to = max(0, from), min(size-1, to)
-		win := window{from: from}
-		var sum float64
-		for j := from; j <= to; j++ {
-			k := max(1e-6, 1-math.Abs(float64(j)-centre)/radius)
-			sum += k
-			win.weight = append(win.weight, float32(k))
-		}
-		for j := range win.weight {
-			win.weight[j] /= float32(sum)
-		}
-		out[i] = win
-	}
-	return out
-}
-
-// gammaTable returns a function from linear light to a screen byte.
-func gammaTable() func(float32) uint8 {
-	var table [4097]uint8
-	for i := range table {
-		table[i] = uint8(math.Round(255 * spectrum.Gamma(float64(i)/4096)))
-	}
-	return func(v float32) uint8 {
-		if v <= 0 {
-			return 0
-		}
-		if v >= 1 {
-			return 255
-		}
-		if v < 0.02 { // the steep part of the curve needs more than the table has
-			return uint8(math.Round(255 * spectrum.Gamma(float64(v))))
-		}
-		return table[int(v*4096+0.5)]
-	}
 }

@@ -240,6 +240,10 @@ type Pressure string
 // Care is what is done to a tool before a step.
 type Care string
 
+// Veils reports whether what lies below is meant to be seen through or between the
+// marks.
+func (t Technique) Veils() bool { return t == Glaze || t == Scumble || t == DryDrag }
+
 // Medium is what the paint is let down with, in percent of the whole volume.
 type Medium struct {
 	Solvent float64 `json:"solvent" minimum:"0" maximum:"80"`

@@ -12,8 +12,8 @@ import (
 func (p *planner) crissCross() {
 	w := p.tool.Width
 	stepY := 0.7 * w / max(0.3, p.s.Cover)
-	for y := p.r.Y0; y < p.r.Y1+0.3*w; y += stepY {
-		for x := p.r.X0 - p.between(0, 0.6*w); x < p.r.X1+0.3*w; x += 0.85 * w {
+	for y := p.r.Y0 - 0.1*w; y < p.r.Y1+0.3*w; y += stepY {
+		for x := p.r.X0 - p.between(0, 0.6*w); x < p.r.X1+0.6*w; x += 0.85 * w {
 			cx, cy := x+p.between(-0.25, 0.25)*w, y+p.between(-0.3, 0.3)*w
 			ease := 1 - 0.4*min(1, (y-p.r.Y0)/max(1, p.r.Y1-p.r.Y0))
 			for side := range 2 {
@@ -87,11 +87,14 @@ func (p *planner) pullDown() {
 		if !ok {
 			continue
 		}
-		longest := bottom - top
-		if slope {
+		longest, next := bottom-top, 0.7
+		switch {
+		case slope:
 			longest = max(0.8*w, min(longest, 1.6*w))
+		case p.water():
+			next = 1 // one pull from shore to tip, or the joins show
 		}
-		for y := top + 0.3*w*p.rng.Float64(); y < bottom; y += 0.7 * longest {
+		for y := top + 0.1*w*p.rng.Float64(); y < bottom-0.1*w; y += next * longest {
 			lean := p.between(-0.04, 0.04)
 			if slope {
 				lean = p.whole.Fall(p.l, p.z, x, y+0.3*longest) + 0.5*(film.Noise(p.seed+4, x/(1.4*w), 2)-0.5) + p.between(-0.15, 0.15)
@@ -99,7 +102,7 @@ func (p *planner) pullDown() {
 			}
 			l := min(longest, bottom-y+1) * p.between(0.75, 1)
 			p.add(Stroke{
-				Path: []lesson.Point{{X: x, Y: y}, {X: x + lean*l*0.6, Y: y + 0.5*l}, {X: x + lean*l, Y: y + l}},
+				Path: []lesson.Point{{X: x - lean*l*0.5, Y: y}, {X: x + lean*l*0.1, Y: y + 0.5*l}, {X: x + lean*l*0.5, Y: y + l}},
 				From: 1, To: 0.6, Reload: len(p.out)%3 == 0, Shade: p.shade(x, min(bottom, y+l/3), 0.25),
 			})
 		}
@@ -167,12 +170,24 @@ func (p *planner) circle(x, y, radius float64) []lesson.Point {
 	return path
 }
 
+// scrub makes a short path that turns back on itself, never in quite the same way.
+func (p *planner) scrub(x, y, radius float64) []lesson.Point {
+	a := p.between(0, 2*math.Pi)
+	var path []lesson.Point
+	for range 5 {
+		r := radius * math.Sqrt(p.rng.Float64())
+		path = append(path, lesson.Point{X: x + r*math.Cos(a), Y: y + 0.8*r*math.Sin(a)})
+		a += p.between(1.2, 2.8)
+	}
+	return path
+}
+
 // rubIn covers the part with small firm circles.
 func (p *planner) rubIn() {
 	w := p.tool.Width
 	for range p.some(0.3 * w * w) {
 		x, y := p.r.Nth(p.rng.Float64())
-		p.add(Stroke{Path: p.circle(x, y, p.between(0.22, 0.42)*w), From: 1, To: 0.9, Manner: Circling,
+		p.add(Stroke{Path: p.scrub(x, y, p.between(0.3, 0.5)*w), From: 1, To: 0.9, Manner: Circling,
 			Reload: len(p.out)%8 == 0, Shade: p.shade(x, y, 0.2)})
 	}
 }
@@ -182,15 +197,21 @@ func (p *planner) rubIn() {
 func (p *planner) scumble() {
 	w := p.tool.Width
 	drift := max(5, 1.5*w)
+	soft := p.z.Kind == lesson.Mist || p.z.Kind == lesson.CloudBank || p.z.Kind == lesson.Disc
+	cx, cy := (p.whole.X0+p.whole.X1)/2, (p.whole.Y0+p.whole.Y1)/2
 	n := p.some(0.16 * w * w)
 	for made, tries := 0, 0; made < n && tries < 5*n; tries++ {
 		x, y := p.r.Nth(p.rng.Float64())
 		if p.s.Cover < 1.2 && film.Fractal(p.seed+8, x/(2*drift), y/drift, 2) < 0.5*(1.2-p.s.Cover) {
 			continue
 		}
+		if p.z.Kind == lesson.Disc { // a glow is strongest in the middle and has no rim
+			t := math.Pow(p.rng.Float64(), 0.8)
+			x, y = cx+(x-cx)*t, cy+(y-cy)*t
+		}
 		made++
-		p.add(Stroke{Path: p.circle(x, y, p.between(0.15, 0.4)*w), From: 1, To: 0.7, Corner: p.between(0.25, 0.5), Manner: Circling,
-			Reload: made%10 == 0, Shade: p.shade(x, y, 0.4), Free: p.z.Kind == lesson.Mist || p.z.Kind == lesson.CloudBank})
+		p.add(Stroke{Path: p.scrub(x, y, p.between(0.1, 0.3)*w), From: 1, To: 0.6, Corner: p.between(0.3, 0.6), Manner: Circling,
+			Reload: made%10 == 0, Shade: p.shade(x, y, 0.4), Free: soft})
 	}
 }
 

@@ -40,7 +40,7 @@ func (p *planner) tap() {
 		p.add(Stroke{Path: []lesson.Point{at}, Spread: spread * p.between(0.45, 1.15), Corner: p.between(0.3, 0.5), Flick: flick,
 			From: p.between(0.7, 1.1), Reload: len(p.out)%9 == 0, Shade: shade, Free: true})
 	}
-	n := p.some(math.Pi * spread * spread * 0.62)
+	n := p.some(math.Pi * spread * spread * 0.42)
 	if p.z.Kind == lesson.Conifer {
 		p.boughs(n, func(at lesson.Point, out float64) {
 			add(at, math.Pi/2-out*p.between(0.5, 1.2), p.shade(at.X, at.Y, 0.5))
@@ -109,12 +109,12 @@ func (p *planner) fanEdge() {
 		return
 	}
 	mid := p.tall((p.r.Y0 + p.r.Y1) / 2)
-	for i, f := range p.places(p.some(1.3 * mid)) {
+	for i, f := range p.places(p.some(0.55 * mid)) {
 		if film.Fractal(p.seed+9, f.X/9, f.Y/6, 2) < 0.42 {
 			continue // reeds stand in clumps
 		}
-		h := p.tall(f.Y) * p.between(0.6, 1.35)
-		lean := p.between(-0.12, 0.12) + 0.3*(film.Noise(p.seed, f.X/25, f.Y/25)-0.5)
+		h := p.tall(f.Y) * p.between(0.3, 1.2)
+		lean := p.between(-0.2, 0.2) + 0.3*(film.Noise(p.seed, f.X/25, f.Y/25)-0.5)
 		p.add(Stroke{Path: []lesson.Point{f, {X: f.X + 0.5*lean*h, Y: f.Y - 0.6*h}, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.3, Edge: 1,
 			Corner: max(0.06, min(0.35, 2/w)), Reload: i%5 == 0, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
 	}

@@ -29,7 +29,7 @@ func (p *planner) knifeBreak() {
 		dx, dy := p.along(at)
 		switch p.z.Kind {
 		case lesson.Rock:
-			if scene.Facing(p.l, p.z, p.whole, at.X, at.Y) < 0.5 { // a side falls, a top lies
+			if !scene.LooksUp(p.l, p.z, p.whole, at.X, at.Y) { // a side falls, a top lies
 				dx, dy = 0.3*p.between(-1, 1), 1
 			}
 		case lesson.Water, lesson.Stream, lesson.Field, lesson.Path, lesson.Snow:

@@ -16,12 +16,9 @@ func (p *planner) linerPull() {
 		n := max(1, int(math.Round(3*p.s.Cover)))
 		foot, top := p.trunk()
 		for k := range n {
-			t := 0.25 + 0.6*float64(k)/float64(n)
+			t := 0.42 + 0.55*float64(k)/float64(n)
 			side := float64(1-2*(k%2)) * p.between(0.25, 0.8)
 			at := lesson.Point{X: foot.X + (top.X-foot.X)*t, Y: foot.Y + (top.Y-foot.Y)*t}
-			if k == 0 {
-				at, side = foot, p.between(-0.1, 0.1)
-			}
 			p.branch(at.X, at.Y, -math.Pi/2+side, (foot.Y-top.Y)*p.between(0.3, 0.5), 0)
 		}
 	case lesson.Fence:
@@ -110,19 +107,23 @@ func (p *planner) doubleLoad() {
 // as much of the tool as the trunk is thick meets the canvas.
 func (p *planner) trunkStrokes() {
 	foot, top := p.trunk()
-	high := foot.Y - top.Y
-	thick := min(1, max(0.1, 0.075*high/p.tool.Width))
-	bend := 0.05 * high * p.between(-1, 1)
+	short := p.s.Where == "foot" // the rest stands in the leaves
+	if short {
+		top = lesson.Point{X: foot.X + 0.35*(top.X-foot.X), Y: foot.Y + 0.35*(top.Y-foot.Y)}
+	}
+	high := p.whole.Y1 - p.whole.Y0
+	thick := min(1, max(0.1, 0.05*high/p.tool.Width))
+	bend := 0.03 * high * p.between(-1, 1)
 	mid := lesson.Point{X: (foot.X+top.X)/2 + bend, Y: (foot.Y + top.Y) / 2}
-	p.add(Stroke{Path: []lesson.Point{{X: foot.X, Y: foot.Y + 0.01*high}, mid, top}, From: 1, To: 0.4, Corner: thick, Taper: 0.75, Reload: true, Free: true})
-	if p.z.Kind == lesson.Conifer {
+	p.add(Stroke{Path: []lesson.Point{{X: foot.X, Y: foot.Y + 0.01*(foot.Y-top.Y)}, mid, top}, From: 1, To: 0.4, Corner: thick, Taper: 0.75, Reload: true, Free: true})
+	if p.z.Kind == lesson.Conifer || short {
 		return
 	}
 	for k := range 3 {
 		t := 0.35 + 0.2*float64(k) + p.between(0, 0.1)
 		side := p.between(0.35, 0.8) * float64(1-2*((k+p.rng.IntN(2))%2))
 		at := lesson.Point{X: foot.X + (top.X-foot.X)*t, Y: foot.Y + (top.Y-foot.Y)*t}
-		l := high * p.between(0.25, 0.4)
+		l := high * p.between(0.18, 0.3)
 		p.add(Stroke{Path: []lesson.Point{at, {X: at.X + side*0.5*l, Y: at.Y - 0.35*l}, {X: at.X + side*l*0.8, Y: at.Y - 0.9*l}},
 			From: 0.8, To: 0.25, Corner: 0.55 * thick, Taper: 0.6, Reload: true, Free: true})
 	}

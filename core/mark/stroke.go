@@ -72,6 +72,9 @@ func (h *Hand) feel(p float64, m Manner) pressing {
 		f.Dig = b.dig * float32(p) // a cloth gives way, and takes hold at once
 	}
 	m.lead(&f)
+	if m == Sweeping {
+		f.Dig *= float32(min(1, 9*p)) // it lands and leaves without a print
+	}
 	f.Charge = f.Capacity * h.Brush.far
 	return f
 }
@@ -229,6 +232,7 @@ func (h *Hand) turn(s Stroke) {
 	hairs, _ := h.used(s)
 	at := s.Path[0]
 	feel := h.feel(h.Pressure*s.From, s.Manner)
+	feel.Lay *= pressLays
 	from := h.Rng.Float64() * 2 * math.Pi
 	for r := s.Spread; r > 0; r -= 0.7 * cell {
 		steps := max(4, int(2*math.Pi*r/(0.8*cell)))

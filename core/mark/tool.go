@@ -113,7 +113,7 @@ func (m Manner) lead(p *pressing) {
 	case Filming:
 		p.Dig *= 0.2
 		p.Uptake *= 0.3
-		p.Lay *= 0.3
+		p.Lay *= 0.45
 	case Sliding:
 		p.Roll = false
 		p.Reach = 8 + 1.2*p.Reach

@@ -51,6 +51,7 @@ type stage struct {
 	plan    mark.Plan
 	shades  []shade
 	laid    []uint8 // what the step laid, in quarters of a µm
+	shade   []uint8 // which shade was last in hand at a cell; nil when there is one
 	onBase  bool    // it is the first to paint its zone, on the wet base coat
 }
 

@@ -83,6 +83,7 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 	if len(l.Steps[l.Step(p.Step)].Mixtures) == 0 {
 		return // a medium alone has no colour to miss
 	}
+	veils := l.Steps[l.Step(p.Step)].Technique.Veils()
 	every := max(1, int(cells)/samples)
 	var seen, judged, delta, muddy, mudSum, mx, my float64
 	for c := range rec.Cells {
@@ -94,7 +95,7 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 		}
 		x, y := c%f.W, c/f.W
 		judged++
-		d, mud := astray(f, x, y, meant[min(int(rec.Cells[c].Shade), len(meant)-1)])
+		d, mud := astray(f, x, y, meant[min(int(rec.Cells[c].Shade), len(meant)-1)], veils)
 		delta += d
 		if mud {
 			muddy++
@@ -146,14 +147,18 @@ func meanings(l *lesson.Lesson, st *stage, f *film.Film) [][]spectrum.Lab {
 
 // astray tells how far the visible colour of a cell is from the nearest one meant,
 // and whether that is mud: the paint itself has mixed into another colour that is
-// duller or of the wrong value. Paint that is merely thin is not mud.
-func astray(f *film.Film, x, y int, meant []spectrum.Lab) (delta float64, mud bool) {
-	seen := f.Colour(x, y)
+// duller or of the wrong value. Paint that is merely thin is not mud; of a veil,
+// through which what is below is meant to be seen, only its own paint is judged.
+func astray(f *film.Film, x, y int, meant []spectrum.Lab, veil bool) (delta float64, mud bool) {
+	top := f.TopColour(x, y)
+	seen := top
+	if !veil {
+		seen = f.Colour(x, y)
+	}
 	delta, right := nearest(seen, meant)
 	if delta <= MudDelta {
 		return delta, false
 	}
-	top := f.TopColour(x, y)
 	if strayed, _ := nearest(top, meant); strayed <= 0.6*MudDelta {
 		return delta, false
 	}

@@ -163,7 +163,7 @@ func (r *Rehearsal) perform(i int, st *stage, f *film.Film, rec *film.Record) (R
 			f.Harden()
 		}
 	}
-	st.laid = quantize(rec)
+	st.laid, st.shade = quantize(rec, len(st.shades) > 1)
 	return report, brushes
 }
 
@@ -282,12 +282,19 @@ func (r *Rehearsal) lift(s lesson.Step, reg *scene.Region, f *film.Film) float64
 	return off * f.MlPerMicron()
 }
 
-func quantize(rec *film.Record) []uint8 {
-	out := make([]uint8, len(rec.Cells))
-	for i := range rec.Cells {
-		out[i] = uint8(min(255, rec.Cells[i].Laid*4))
+// quantize keeps of a record what later questions need, in a byte or two a cell.
+func quantize(rec *film.Record, shades bool) (laid, shade []uint8) {
+	laid = make([]uint8, len(rec.Cells))
+	if shades {
+		shade = make([]uint8, len(rec.Cells))
 	}
-	return out
+	for i := range rec.Cells {
+		laid[i] = uint8(min(255, rec.Cells[i].Laid*4))
+		if shades {
+			shade[i] = rec.Cells[i].Shade
+		}
+	}
+	return laid, shade
 }
 
 // clock is the film's minute at a minute of the script within step i: the days of

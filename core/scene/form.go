@@ -30,7 +30,7 @@ func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) float6
 		}
 		return clamp(0.65*near + mid)
 	case lesson.Rock:
-		return rockFacing(seed, whole, lx, ly, x, y)
+		return map[face]float64{topFace: clamp(-ly * 0.9), leftFace: clamp(-lx), rightFace: clamp(lx), underFace: -1}[rockFace(seed, whole, x, y)]
 	case lesson.BareTree, lesson.Fence:
 		mid := (whole.X0 + whole.X1) / 2
 		return clamp((x - mid) * lx / 2)
@@ -46,23 +46,43 @@ func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) float6
 	return clamp((roll-0.5)*3 + 0.15)
 }
 
-// rockFacing cuts a heap of rocks out of a zone: each has a top, which looks up,
-// two unlike sides and an underside.
-func rockFacing(seed uint64, whole *Region, lx, ly, x, y float64) float64 {
-	size := max(4, min(whole.X1-whole.X0, 1.3*(whole.Y1-whole.Y0)))
+// A face is one of the planes of a rock.
+type face int
+
+const (
+	topFace face = iota
+	leftFace
+	rightFace
+	underFace
+)
+
+// rockFace cuts a heap of rocks out of a zone, or one rock out of a zone that is
+// not long: each has a top, which looks up, two unlike sides and an underside.
+func rockFace(seed uint64, whole *Region, x, y float64) face {
+	wide, high := whole.X1-whole.X0, whole.Y1-whole.Y0
+	size := max(4, min(wide, 1.3*high))
 	cx, cy := clump(seed, x, y, size)
-	lean := 0.8 * (film.Noise(seed+33, cx/size, cy/size) - 0.5)
-	rough := 0.22 * (film.Fractal(seed+34, x/size*5, y/size*5, 3) - 0.5)
+	if wide < 2*high { // one rock, not a heap
+		cx, cy = (whole.X0+whole.X1)/2, (whole.Y0+whole.Y1)/2
+		x, y, size = cx+(x-cx)/wide, cy+(y-cy)/high, 1
+	}
+	lean := 0.8 * (film.Noise(seed+33, cx, cy) - 0.5)
+	rough := 0.3 * (film.Fractal(seed+34, x/size*4, y/size*6, 3) - 0.5)
 	u, v := (x-cx)/size+rough, (y-cy)/size+rough
 	switch {
-	case v < -0.1+lean*u:
-		return clamp(-ly*0.9 + 0.35*lx*u)
+	case v < -0.1+lean*u-0.22*max(0, high/wide-1):
+		return topFace
 	case v > 0.36:
-		return -1
+		return underFace
 	case u > lean*0.4:
-		return clamp(lx)
+		return rightFace
 	}
-	return clamp(-lx)
+	return leftFace
+}
+
+// LooksUp reports whether a place lies on the top of a rock.
+func LooksUp(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) bool {
+	return z.Kind == lesson.Rock && rockFace(Seed(l, z.ID), whole, x, y) == topFace
 }
 
 // LightOn is the direction toward the light on the picture plane, y down; the

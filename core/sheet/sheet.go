@@ -139,7 +139,7 @@ func (u usual) lesson(under Under) *lesson.Lesson {
 			{ID: "stone", Name: "Stone", Parts: parts("PW6", 10.0, "PY43", 2.0, "PBr7/burnt-sienna", 0.5)},
 			{ID: "rose", Name: "Rose", Parts: parts("PR177", 1.0, "PW6", 1.5, "PBr7/burnt-sienna", 0.3)},
 		},
-		Tools: []lesson.Tool{{ID: "tool", Kind: u.kind, Width: u.size}, {ID: "lay", Kind: "flat", Width: 30}},
+		Tools:  []lesson.Tool{{ID: "tool", Kind: u.kind, Width: u.size}, {ID: "lay", Kind: "flat", Width: 30}},
 		Planes: []lesson.Plane{{ID: "back", Name: "Under", Distance: 30}, {ID: "fore", Name: "Mark", Distance: 20}},
 		Zones: []lesson.Zone{
 			{ID: "all", Name: "All", Plane: "back", Kind: lesson.Field, Outline: rect(0, 0, Width, Height)},

@@ -54,3 +54,31 @@ func LampLED() *Observer {
 		return 0.62*bell(nm, 452, 10) + 0.95*bell(nm, 585, 58) + 0.12*bell(nm, 520, 30) + 0.01
 	}))
 }
+
+// Adapted returns the linear sRGB that n bands made by [Observer.Reduce] with the
+// D65 observer add to what an eye used to this lamp sees: XYZ under the lamp,
+// adapted to D65 (Bradford, as CIE 160 describes). White stays white; what shifts
+// is how pigments take the lamp.
+func (o *Observer) Adapted(n int) [][3]float64 {
+	m := [3][3]float64{{0.8951, 0.2664, -0.1614}, {-0.7502, 1.7135, 0.0367}, {0.0389, -0.0685, 1.0296}}
+	back := [3][3]float64{{0.9869929, -0.1470543, 0.1599627}, {0.4323053, 0.5183603, 0.0492912}, {-0.0085287, 0.0400428, 0.9684867}}
+	times := func(m [3][3]float64, v [3]float64) (out [3]float64) {
+		for i := range m {
+			out[i] = m[i][0]*v[0] + m[i][1]*v[1] + m[i][2]*v[2]
+		}
+		return out
+	}
+	from := times(m, [3]float64{o.White.X, o.White.Y, o.White.Z})
+	white := D65().White
+	to := times(m, [3]float64{white.X, white.Y, white.Z})
+	out := make([][3]float64, n)
+	for i, w := range o.ReducedWeights(n) {
+		cone := times(m, w)
+		for c := range cone {
+			cone[c] *= to[c] / from[c]
+		}
+		x := times(back, cone)
+		out[i] = XYZ{x[0], x[1], x[2]}.LinearRGB()
+	}
+	return out
+}

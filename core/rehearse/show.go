@@ -1,0 +1,119 @@
+package rehearse
+
+import (
+	"image"
+	"slices"
+
+	"proxenos/core/film"
+	"proxenos/core/spectrum"
+)
+
+// Views that a canvas alone cannot give, because they need the script.
+const (
+	Mud    film.View = "mud"    // ΔE00 of what shows against what was meant: dark is another colour
+	Step   film.View = "step"   // only what the step at the playhead has laid
+	Before film.View = "before" // the canvas as that step found it
+)
+
+// Views lists every view of a rehearsal.
+func Views() []film.View { return append(film.Views(), Mud, Step, Before) }
+
+// Known reports whether v is a view of a rehearsal.
+func Known(v film.View) bool { return slices.Contains(Views(), v) }
+
+// Show draws the canvas at a minute in a view, width pixels wide; 0 means one
+// pixel a cell.
+func (r *Rehearsal) Show(v film.View, minute float64, width int) *image.RGBA {
+	return r.show(v, minute, width, image.Rect(0, 0, r.Final.W, r.Final.H))
+}
+
+// Place draws a square of the canvas, side mm wide around a place in mm, at a minute.
+func (r *Rehearsal) Place(v film.View, minute float64, at Spot, side float64, width int) *image.RGBA {
+	half := max(1, int(side/r.Final.Cell/2))
+	x := min(max(half, int(at.X/r.Final.Cell)), max(half, r.Final.W-half))
+	y := min(max(half, int(at.Y/r.Final.Cell)), max(half, r.Final.H-half))
+	return r.show(v, minute, width, image.Rect(x-half, y-half, x+half, y+half))
+}
+
+func (r *Rehearsal) show(v film.View, minute float64, width int, part image.Rectangle) *image.RGBA {
+	switch v {
+	case Mud:
+		f := r.At(minute)
+		return f.Draw(part, width, r.mudMap(f, minute), false)
+	case Step:
+		f := r.At(minute)
+		i := r.stepAt(minute)
+		return f.Draw(part, width, func(x, y int) [3]float32 {
+			if i < 0 || f.Read(x, y).Mark != i {
+				return [3]float32{blank, blank, blank}
+			}
+			return f.Linear(x, y)
+		}, false)
+	case Before:
+		if i := r.stepAt(minute); i >= 0 {
+			minute = r.Lesson.Start(i)
+		}
+		v = film.Paint
+	}
+	return r.At(minute).ShowPart(v, part, width)
+}
+
+// blank is the grey of places that a view has nothing to say of, in linear light.
+const blank = 0.22
+
+// stepAt is the step under way at a minute, or that has just ended at the very
+// end; -1 before the first.
+func (r *Rehearsal) stepAt(minute float64) int {
+	if minute <= 0 {
+		return -1
+	}
+	end := 0.0
+	for i, s := range r.Lesson.Steps {
+		if end += s.Minutes; minute <= end {
+			return i
+		}
+	}
+	return len(r.Lesson.Steps) - 1
+}
+
+// muddiest is the ΔE00 that is shown as black.
+const muddiest = 20.0
+
+// mudMap shows, for every cell, how far what shows is from what the last step that
+// has ended and laid paint there meant: white is right, black is another colour.
+func (r *Rehearsal) mudMap(f *film.Film, minute float64) func(x, y int) [3]float32 {
+	owner := make([]int16, f.W*f.H)
+	for c := range owner {
+		owner[c] = -1
+	}
+	meant := make([][][]spectrum.Lab, len(r.stages))
+	end := 0.0
+	for i := range r.stages {
+		if end += r.Lesson.Steps[i].Minutes; end > minute+1e-9 {
+			break
+		}
+		st := &r.stages[i]
+		if meant[i] = meanings(r.Lesson, st, f); len(meant[i]) == 0 || len(r.Lesson.Steps[i].Mixtures) == 0 {
+			continue
+		}
+		for c, q := range st.laid {
+			if q >= showsFrom {
+				owner[c] = int16(i)
+			}
+		}
+	}
+	return func(x, y int) [3]float32 {
+		o := owner[y*f.W+x]
+		if o < 0 {
+			return [3]float32{blank, blank, blank}
+		}
+		st := &r.stages[o]
+		shade := 0
+		if st.shade != nil {
+			shade = min(int(st.shade[y*f.W+x]), len(meant[o])-1)
+		}
+		d, _ := nearest(f.Colour(x, y), meant[o][shade])
+		g := float32(0.8 * (1 - min(1, d/muddiest)))
+		return [3]float32{g, g, g}
+	}
+}
