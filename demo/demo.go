@@ -7,7 +7,6 @@ import (
 	"embed"
 	"errors"
 	"fmt"
-	"strings"
 
 	"proxenos/core/lesson"
 	"proxenos/store"
@@ -19,25 +18,22 @@ var files embed.FS
 // Studio is the demo studio.
 var Studio = store.Studio{ID: "quillmere", Name: "Quillmere"}
 
-// Lessons decodes the demo lessons by their ids.
-func Lessons() (map[string]*lesson.Lesson, error) {
-	entries, err := files.ReadDir(".")
+// IDs lists the demo lessons in the order of the shelf.
+func IDs() []string {
+	return []string{"terraces-above-ondrel-water", "poplars-on-the-maren-cut", "moonrise-over-harrow-fell", "salt-barns-in-snowlight"}
+}
+
+// Lesson decodes a demo lesson.
+func Lesson(id string) (*lesson.Lesson, error) {
+	data, err := files.ReadFile(id + ".json")
 	if err != nil {
 		return nil, err
 	}
-	out := map[string]*lesson.Lesson{}
-	for _, e := range entries {
-		data, err := files.ReadFile(e.Name())
-		if err != nil {
-			return nil, err
-		}
-		l, err := lesson.Decode(data)
-		if err != nil {
-			return nil, fmt.Errorf("%s: %w", e.Name(), err)
-		}
-		out[strings.TrimSuffix(e.Name(), ".json")] = l
+	l, err := lesson.Decode(data)
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", id, err)
 	}
-	return out, nil
+	return l, nil
 }
 
 // Put puts the studio and those of its lessons that are missing into a store;
@@ -46,13 +42,13 @@ func Put(ctx context.Context, s *store.Store) error {
 	if err := s.PutStudio(ctx, Studio); err != nil {
 		return err
 	}
-	lessons, err := Lessons()
-	if err != nil {
-		return err
-	}
-	for id, l := range lessons {
+	for _, id := range IDs() {
 		_, err := s.Head(ctx, id)
 		if errors.Is(err, store.ErrNotFound) {
+			var l *lesson.Lesson
+			if l, err = Lesson(id); err != nil {
+				return err
+			}
 			_, err = s.Create(ctx, Studio.ID, id, l, "the lesson as Quillmere teaches it")
 		}
 		if err != nil {

@@ -2,10 +2,14 @@ package demo_test
 
 import (
 	"context"
+	"os"
+	"strings"
 	"testing"
 	"time"
 
 	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
 	"proxenos/demo"
 	"proxenos/internal/testdb"
 	"proxenos/store"
@@ -45,16 +49,46 @@ func TestTheStudioIsPutOnceAndKeepsWhatVisitorsChange(t *testing.T) {
 	}
 }
 
-// What an instructor would teach is written as one would say it.
-func TestEveryStepOfTheDemoHasWords(t *testing.T) {
-	lessons, err := demo.Lessons()
+// What an instructor would teach is written as one would say it, and rehearses
+// without anything open that would stop or slow a class.
+func TestEveryDemoLessonIsOneToTeach(t *testing.T) {
+	entries, err := os.ReadDir(".")
 	if err != nil {
 		t.Fatal(err)
 	}
-	for id, l := range lessons {
+	files := 0
+	for _, e := range entries {
+		if strings.HasSuffix(e.Name(), ".json") {
+			files++
+		}
+	}
+	if files != len(demo.IDs()) {
+		t.Errorf("%d lessons are listed and %d are here", len(demo.IDs()), files)
+	}
+	for _, id := range demo.IDs() {
+		l, err := demo.Lesson(id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(l.Steps) < 24 || l.Minutes() > l.Session {
+			t.Errorf("%s: %d steps in %g of %g minutes", id, len(l.Steps), l.Minutes(), l.Session)
+		}
 		for _, s := range l.Steps {
-			if len(s.Words) < 15 {
+			if len(s.Words) < 12 {
 				t.Errorf("%s: %s says %q", id, s.ID, s.Words)
+			}
+		}
+		r, err := rehearse.Run(t.Context(), l, rehearse.FineCell, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		list, err := rule.Check(&rule.Context{Context: t.Context(), Lesson: l, Rehearsal: r})
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, f := range list {
+			if f.Accepted == "" {
+				t.Errorf("%s: %s: %s", id, f.Rule, f.Says)
 			}
 		}
 	}

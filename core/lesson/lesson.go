@@ -222,7 +222,7 @@ const (
 )
 
 // Idle reports whether nothing is done to the canvas: time alone works on it.
-func (t Technique) Idle() bool { return t == Wait || t == Dry }
+func (t Technique) Idle() bool { return t.Info().Idle }
 
 // Marks reports whether the technique makes strokes; blots and scrapes work on a
 // whole place at once.

@@ -99,9 +99,9 @@ const (
 func (m Manner) lead(p *pressing) {
 	switch m {
 	case Sweeping: // stir the very top, hold little of it and soon let it go
-		p.Dig = 1.6 + 6*p.Dig
+		p.Dig = 4 + 6*p.Dig
 		p.Uptake = 0.5
-		p.Capacity *= 0.02
+		p.Capacity *= 0.006
 	case Siding:
 		p.Reach = 7 + 0.11*p.Reach
 		p.Dig *= 0.15

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"proxenos/core/film"
+	"proxenos/core/lesson"
 	"proxenos/core/spectrum"
 )
 
@@ -17,6 +18,26 @@ const (
 
 // Views lists every view of a rehearsal.
 func Views() []film.View { return append(film.Views(), Mud, Step, Before) }
+
+// ViewTerms says the views in words, in the order in which they are offered.
+func ViewTerms() []lesson.Term {
+	return []lesson.Term{
+		{ID: string(film.Paint), Name: "Paint", Meaning: "As it looks, with light on its relief."},
+		{ID: string(film.Greyscale), Name: "Greyscale", Meaning: "Lightness alone: if this reads, the picture reads."},
+		{ID: string(film.Squint), Name: "Squint", Meaning: "Through half-closed eyes at two metres: only the large shapes."},
+		{ID: string(film.Wet), Name: "Wet", Meaning: "Dark is wet, light has set, near-white is dry."},
+		{ID: string(Mud), Name: "Mud", Meaning: "What shows against what was meant: white is right, black is ΔE00 20 or more off."},
+		{ID: string(film.Value), Name: "Values", Meaning: "Nine steps, from 1 dark to 9 light."},
+		{ID: string(film.Thick), Name: "Thick", Meaning: "The lighter, the thicker the wet film; white is 150 µm."},
+		{ID: string(film.Covered), Name: "Covered", Meaning: "How far the ground is hidden: black is bare."},
+		{ID: string(Step), Name: "This step only", Meaning: "Only what the step at the playhead has laid."},
+		{ID: string(Before), Name: "Before this step", Meaning: "The canvas as the step at the playhead found it."},
+		{ID: string(film.Flat), Name: "Without relief", Meaning: "The colours alone, without the light that rakes over the paint."},
+		{ID: string(film.Booth), Name: "Viewing booth", Meaning: "Under D50 lamps, as the eye sees it once used to them."},
+		{ID: string(film.Bulb), Name: "Warm bulb", Meaning: "Under an incandescent lamp, as the eye sees it once used to it."},
+		{ID: string(film.LED), Name: "White LED", Meaning: "Under a generic white LED, modelled, as the eye sees it once used to it."},
+	}
+}
 
 // Known reports whether v is a view of a rehearsal.
 func Known(v film.View) bool { return slices.Contains(Views(), v) }

@@ -236,23 +236,3 @@ func TestEveryRuleExplainsItself(t *testing.T) {
 		seen[r.ID] = true
 	}
 }
-
-func TestTheDemoLessonHasNothingOpen(t *testing.T) {
-	l, _ := sample.Terraces(t)
-	if len(l.Steps) < 24 || l.Minutes() < 90 || l.Minutes() > 100 {
-		t.Errorf("%d steps in %v minutes", len(l.Steps), l.Minutes())
-	}
-	r, err := rehearse.Run(context.Background(), l, rehearse.FineCell, nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	list, err := rule.Check(&rule.Context{Context: context.Background(), Lesson: l, Rehearsal: r})
-	if err != nil {
-		t.Fatal(err)
-	}
-	for _, f := range list {
-		if f.Accepted == "" {
-			t.Errorf("%s: %s", f.Rule, f.Says)
-		}
-	}
-}

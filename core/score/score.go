@@ -122,6 +122,11 @@ func ribbon(l *lesson.Lesson, rows []Row, plane int, thick Thickness) []Wet {
 		last = until
 	}
 	for i, r := range rows {
+		if l.Steps[i].Technique == lesson.Dry && started { // days: what was wet is set
+			dry(r.Start)
+			out = append(out, Wet{r.Start, wet}, Wet{r.Start + r.Minutes, 0})
+			wet, last = 0, r.Start+r.Minutes
+		}
 		if r.Column != plane {
 			continue
 		}

@@ -70,6 +70,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	api := humafiber.New(app, config)
 	s.lessonOperations(api)
 	s.rehearsalOperations(api)
+	s.markOperations(api)
 	return api
 }
 

@@ -19,6 +19,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/rehearse"
 	"proxenos/internal/testdb"
 	"proxenos/store"
 	"proxenos/web/api"
@@ -192,7 +193,11 @@ func TestBadInput(t *testing.T) {
 		{"odd hash", "GET", "/api/rehearsals/abc", nil, 422, "hash"},
 		{"unknown hash", "GET", "/api/rehearsals/" + strings.Repeat("a", 64), nil, 404, "no such thing"},
 		{"unknown view", "GET", saved.Frames + "/infrared-800-4.png", nil, 422, "VIEW-WIDTH-HALFMINUTES"},
-		{"huge frame", "GET", saved.Frames + "/paint-90000-4.png", nil, 422, "64 to 1600"},
+		{"huge frame", "GET", saved.Frames + "/paint-90000-4.png", nil, 422, "a width of [320 800 1600]"},
+		{"odd place", "GET", strings.Replace(saved.Frames, "frames", "places", 1) + "/paint-20-x-4.png", nil, 422, "whole mm"},
+		{"negative place", "GET", strings.Replace(saved.Frames, "frames", "places", 1) + "/paint--20-10-4.png", nil, 422, "whole mm"},
+		{"unknown specimen", "GET", "/api/specimens/test/zigzag/dry.png", nil, 404, "no such specimen"},
+		{"unknown ground", "GET", "/api/specimens/test/tap/glass.png", nil, 404, "no such specimen"},
 		{"negative minute", "GET", saved.Frames + "/paint-800--4.png", nil, 422, "VIEW-WIDTH"},
 		{"frame of another build", "GET", "/api/frames/other/" + saved.Hash + "/paint-800-4.png", nil, 404, "another build"},
 		{"unknown address", "GET", "/api/paint", nil, 404, "not an address"},
@@ -261,6 +266,55 @@ func TestRehearsalAndFrames(t *testing.T) {
 	}
 }
 
+func TestAPlaceIsLookedAtClosely(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	places := strings.Replace(saved.Frames, "frames", "places", 1)
+	seen := map[string]bool{}
+	for _, place := range []string{"paint-50-60-40", "paint-20-20-40", "mud-50-60-40", "paint-0-0-40", "paint-1500-1500-40"} {
+		r := s.ask("GET", places+"/"+place+".png", nil)
+		img, err := png.Decode(bytes.NewReader(r.body))
+		if err != nil || img.Bounds().Dx() != 480 || img.Bounds().Dy() != 480 {
+			t.Errorf("%s: %d %v", place, r.StatusCode, err)
+		}
+		if seen[string(r.body)] {
+			t.Errorf("%s shows what another place shows", place)
+		}
+		seen[string(r.body)] = true
+	}
+}
+
+func TestEveryViewHasAFrameAndAName(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	words := read[struct{ Views []lesson.Term }](t, s.ask("GET", "/api/vocabulary", nil), 200)
+	if len(words.Views) != len(rehearse.Views()) {
+		t.Errorf("%d views have names, of %d", len(words.Views), len(rehearse.Views()))
+	}
+	for _, v := range words.Views {
+		if r := s.ask("GET", saved.Frames+"/"+v.ID+"-320-20.png", nil); r.StatusCode != 200 || v.Name == "" || v.Meaning == "" {
+			t.Errorf("view %s: %d %s", v.ID, r.StatusCode, r.body)
+		}
+	}
+}
+
+func TestTheMarksSheetIsServed(t *testing.T) {
+	s := start(t)
+	marks := read[[]api.MarkShown](t, s.ask("GET", "/api/marks", nil), 200)
+	if len(marks) < 24 {
+		t.Fatalf("%d techniques", len(marks))
+	}
+	for _, u := range marks[0].Specimens {
+		r := s.ask("GET", u.Image, nil)
+		if img, err := png.Decode(bytes.NewReader(r.body)); err != nil || img.Bounds().Dx() != 360 {
+			t.Errorf("%s: %d %v", u.Image, r.StatusCode, err)
+		}
+		if c := r.Header.Get("Cache-Control"); !strings.Contains(c, "immutable") {
+			t.Errorf("cached as %q", c)
+		}
+	}
+}
+
 // A newer version of a lesson stops the rehearsal of the older one, and frames of
 // both can be had afterwards.
 func TestNewestFirst(t *testing.T) {
@@ -275,7 +329,7 @@ func TestNewestFirst(t *testing.T) {
 	for _, one := range []api.Saved{last, saved} {
 		var r reply
 		for range 40 {
-			if r = s.ask("GET", one.Frames+"/grey-160-2.png", nil); r.StatusCode == 200 {
+			if r = s.ask("GET", one.Frames+"/grey-320-2.png", nil); r.StatusCode == 200 {
 				break
 			}
 			time.Sleep(50 * time.Millisecond)

@@ -12,6 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
 	"proxenos/core/score"
 	"proxenos/store"
 )
@@ -79,6 +80,13 @@ func raw[T any](api huma.API, op huma.Operation) huma.Operation {
 	return op
 }
 
+// Vocabulary is the language of the interface: every choice of a sentence, and the
+// views of a canvas.
+type Vocabulary struct {
+	lesson.Vocabulary
+	Views []lesson.Term `json:"views"`
+}
+
 type one[T any] struct{ Body T }
 
 func (s *Server) lessonOperations(api huma.API) {
@@ -96,8 +104,8 @@ func (s *Server) lessonOperations(api huma.API) {
 			return out, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
-		func(context.Context, *struct{}) (*one[lesson.Vocabulary], error) {
-			return &one[lesson.Vocabulary]{lesson.Words()}, nil
+		func(context.Context, *struct{}) (*one[Vocabulary], error) {
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {

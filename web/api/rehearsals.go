@@ -41,14 +41,17 @@ type picture struct {
 	Body         []byte
 }
 
+var pngReply = map[string]*huma.Response{"200": {Description: "PNG", Content: map[string]*huma.MediaType{"image/png": {}}}}
+
 func (s *Server) rehearsalOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "rehearsal", Method: http.MethodGet, Path: "/api/rehearsals/{hash}",
 		Summary: "Reports and findings; ask again until done"}, s.rehearsal)
-	png := map[string]*huma.Response{"200": {Description: "PNG", Content: map[string]*huma.MediaType{"image/png": {}}}}
 	huma.Register(api, huma.Operation{OperationID: "frame", Method: http.MethodGet, Path: "/api/frames/{engine}/{hash}/{frame}",
-		Summary: "The canvas at a half minute, as VIEW-WIDTH-HALFMINUTES.png", Responses: png}, s.frame)
+		Summary: "The canvas at a half minute, as VIEW-WIDTH-HALFMINUTES.png", Responses: pngReply}, s.frame)
+	huma.Register(api, huma.Operation{OperationID: "place", Method: http.MethodGet, Path: "/api/places/{engine}/{hash}/{place}",
+		Summary: "20 mm of the canvas around a place, as VIEW-X-Y-HALFMINUTES.png", Responses: pngReply}, s.place)
 	huma.Register(api, huma.Operation{OperationID: "closeup", Method: http.MethodGet, Path: "/api/closeups/{engine}/{hash}/{step}",
-		Summary: "40 mm of the canvas where a step worked most, when it ends, as STEP.png", Responses: png}, s.closeup)
+		Summary: "40 mm of the canvas where a step worked most, when it ends, as STEP.png", Responses: pngReply}, s.closeup)
 }
 
 // job finds the lesson with a hash and its rehearsal.
@@ -112,7 +115,7 @@ func (s *Server) frame(ctx context.Context, in *struct {
 		return nil, huma.Error422UnprocessableEntity(err.Error())
 	}
 	return s.picture(ctx, in.Engine, in.Hash, in.Frame, func(r *rehearse.Rehearsal) (image.Image, error) {
-		return r.At(float64(half)/2).Show(view, width), nil
+		return r.Show(view, float64(half)/2, width), nil
 	})
 }
 
@@ -133,13 +136,31 @@ func (s *Server) closeup(ctx context.Context, in *struct {
 
 // picture serves a picture from the cache, or makes it.
 func (s *Server) picture(ctx context.Context, engine, hash, name string, make func(*rehearse.Rehearsal) (image.Image, error)) (*picture, error) {
+	return s.made(ctx, engine, hash+"/"+name, func() (image.Image, error) {
+		j, err := s.job(ctx, hash)
+		if err != nil {
+			return nil, err
+		}
+		r, err := j.Painted(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return make(r)
+	})
+}
+
+// made serves the picture with a name from the cache, or draws it.
+func (s *Server) made(ctx context.Context, engine, name string, draw func() (image.Image, error)) (*picture, error) {
 	if engine != s.Engine {
 		return nil, huma.Error404NotFound("this picture was made by another build: load the page again")
 	}
-	address := engine + "/" + hash + "/" + name
+	address := engine + "/" + name
 	data, err := s.Store.Made(ctx, address)
 	if errors.Is(err, store.ErrNotFound) {
-		data, err = s.makePicture(ctx, hash, address, make)
+		var img image.Image
+		if img, err = draw(); err == nil {
+			data, err = s.keep(ctx, address, img)
+		}
 	}
 	if err != nil {
 		return nil, s.refuse(err)
@@ -147,19 +168,8 @@ func (s *Server) picture(ctx context.Context, engine, hash, name string, make fu
 	return &picture{"image/png", "public, max-age=31536000, immutable", data}, nil
 }
 
-func (s *Server) makePicture(ctx context.Context, hash, address string, make func(*rehearse.Rehearsal) (image.Image, error)) ([]byte, error) {
-	j, err := s.job(ctx, hash)
-	if err != nil {
-		return nil, err
-	}
-	r, err := j.Painted(ctx)
-	if err != nil {
-		return nil, err
-	}
-	img, err := make(r)
-	if err != nil {
-		return nil, err
-	}
+// keep encodes a picture and puts it into the cache.
+func (s *Server) keep(ctx context.Context, address string, img image.Image) ([]byte, error) {
 	var b bytes.Buffer
 	if err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img); err != nil {
 		return nil, err
@@ -167,17 +177,52 @@ func (s *Server) makePicture(ctx context.Context, hash, address string, make fun
 	return b.Bytes(), s.Store.PutMade(ctx, address, b.Bytes())
 }
 
+// widths are the sizes of a frame, pixels: for a card, for the screen, for print.
+// Few sizes make few pictures to keep.
+var widths = []int{320, 800, 1600}
+
 // parseFrame reads VIEW-WIDTH-HALFMINUTES.png.
 func parseFrame(name string) (view film.View, width, half int, err error) {
 	parts := strings.Split(strings.TrimSuffix(name, ".png"), "-")
-	if len(parts) == 3 && slices.Contains(film.Views(), film.View(parts[0])) {
+	if len(parts) == 3 && rehearse.Known(film.View(parts[0])) {
 		width, err = strconv.Atoi(parts[1])
-		if err == nil && width >= 64 && width <= 1600 {
+		if err == nil && slices.Contains(widths, width) {
 			half, err = strconv.Atoi(parts[2])
 			if err == nil && half >= 0 && half <= 1e6 {
 				return film.View(parts[0]), width, half, nil
 			}
 		}
 	}
-	return "", 0, 0, fmt.Errorf("frame %q: write VIEW-WIDTH-HALFMINUTES.png with a view of %v and a width from 64 to 1600", name, film.Views())
+	return "", 0, 0, fmt.Errorf("frame %q: write VIEW-WIDTH-HALFMINUTES.png with a view of %v and a width of %v", name, rehearse.Views(), widths)
+}
+
+// placeSide is how much of the canvas a look at a place shows, mm.
+const placeSide = 20
+
+func (s *Server) place(ctx context.Context, in *struct {
+	Engine string `path:"engine" maxLength:"20"`
+	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Place  string `path:"place" maxLength:"40"`
+}) (*picture, error) {
+	view, at, half, err := parsePlace(in.Place)
+	if err != nil {
+		return nil, huma.Error422UnprocessableEntity(err.Error())
+	}
+	return s.picture(ctx, in.Engine, in.Hash, "place-"+in.Place, func(r *rehearse.Rehearsal) (image.Image, error) {
+		return r.Place(view, float64(half)/2, at, placeSide, 480), nil
+	})
+}
+
+// parsePlace reads VIEW-X-Y-HALFMINUTES.png, X and Y in whole mm.
+func parsePlace(name string) (view film.View, at rehearse.Spot, half int, err error) {
+	parts := strings.Split(strings.TrimSuffix(name, ".png"), "-")
+	if len(parts) == 4 && rehearse.Known(film.View(parts[0])) {
+		x, errX := strconv.Atoi(parts[1])
+		y, errY := strconv.Atoi(parts[2])
+		half, errHalf := strconv.Atoi(parts[3])
+		if errors.Join(errX, errY, errHalf) == nil && x <= 1500 && y <= 1500 && half <= 1e6 {
+			return film.View(parts[0]), rehearse.Spot{X: float64(x), Y: float64(y)}, half, nil
+		}
+	}
+	return "", rehearse.Spot{}, 0, fmt.Errorf("place %q: write VIEW-X-Y-HALFMINUTES.png with a view of %v and X and Y in whole mm", name, rehearse.Views())
 }

@@ -1,5 +1,6 @@
 import { Redirect, Route, Switch } from 'wouter'
 
+import { Marks } from './marks/Marks'
 import { Score } from './score/Score'
 import { Shelf } from './shelf/Shelf'
 
@@ -8,6 +9,7 @@ export function App() {
     <Switch>
       <Route path="/" component={Shelf} />
       <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
+      <Route path="/marks" component={Marks} />
       <Route>
         <Redirect to="/" />
       </Route>

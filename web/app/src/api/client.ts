@@ -17,6 +17,7 @@ export type Rehearsed = Schemas['Rehearsed']
 export type Report = Schemas['Report']
 export type Finding = Schemas['Finding']
 export type Vocabulary = Schemas['Vocabulary']
+export type MarkShown = Schemas['MarkShown']
 export type OnShelf = Schemas['OnShelf']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 

@@ -52,6 +52,10 @@ export function useVocabulary() {
   return useQuery({ queryKey: ['vocabulary'], queryFn: () => unwrap(api.GET('/api/vocabulary')), staleTime: Infinity })
 }
 
+export function useMarks() {
+  return useQuery({ queryKey: ['marks'], queryFn: () => unwrap(api.GET('/api/marks')), staleTime: Infinity })
+}
+
 /** useRehearsal asks again until the canvas is painted and judged. */
 export function useRehearsal(hash: string | undefined) {
   return useQuery({

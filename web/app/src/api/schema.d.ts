@@ -107,6 +107,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The marks sheet: every technique, made by the simulator */
+        get: operations["marks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/places/{engine}/{hash}/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** 20 mm of the canvas around a place, as VIEW-X-Y-HALFMINUTES.png */
+        get: operations["place"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsals/{hash}": {
         parameters: {
             query?: never;
@@ -116,6 +150,23 @@ export interface paths {
         };
         /** Reports and findings; ask again until done */
         get: operations["rehearsal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/specimens/{engine}/{technique}/{under}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A specimen of a technique, as UNDER.png */
+        get: operations["specimen"];
         put?: never;
         post?: never;
         delete?: never;
@@ -428,6 +479,7 @@ export interface components {
             palette: string[];
             /** @description Depths, farthest first. */
             planes: components["schemas"]["Plane"][];
+            room: components["schemas"]["Room"];
             /**
              * Format: int64
              * @description Variation of the hand: another seed, another painting of the same lesson.
@@ -435,7 +487,7 @@ export interface components {
             seed: number;
             /**
              * Format: double
-             * @description Minutes of painting time in the session.
+             * @description Minutes of painting time, all sessions of the lesson together.
              */
             session: number;
             /** @description The script, in painting order. */
@@ -459,7 +511,19 @@ export interface components {
              */
             height: number;
         };
+        MarkShown: {
+            meaning: string;
+            name: string;
+            /** @description the step that made it, as a sentence */
+            says: string;
+            specimens: components["schemas"]["Specimen"][];
+            technique: string;
+            /** @description the tool in words */
+            tool: string;
+        };
         Medium: {
+            /** @description The paint is acrylic, thinned with water; it goes under oil, never over it. */
+            acrylic: boolean;
             /** Format: double */
             alkyd: number;
             /** Format: double */
@@ -535,7 +599,7 @@ export interface components {
         };
         Phrase: {
             /** @enum {string} */
-            slot: "" | "tool" | "load" | "pressure" | "technique" | "mixtures" | "where" | "zone" | "care" | "medium" | "minutes";
+            slot: "" | "tool" | "load" | "pressure" | "technique" | "mixtures" | "where" | "zone" | "care" | "medium" | "minutes" | "days";
             text: string;
         };
         Plane: {
@@ -609,6 +673,11 @@ export interface components {
             dirt: number;
             /**
              * Format: double
+             * @description cm² that became a dry layer
+             */
+            dried: number;
+            /**
+             * Format: double
              * @description share of its area that later steps in other zones cover
              */
             hidden: number;
@@ -639,6 +708,11 @@ export interface components {
              * @description ml laid on the canvas
              */
             on: number;
+            /**
+             * Format: double
+             * @description cm² where acrylic did not take, for oil lies there
+             */
+            refused: number;
             step: string;
             /**
              * Format: double
@@ -655,6 +729,13 @@ export interface components {
              * @description ml wiped from the tool
              */
             wiped: number;
+        };
+        Room: {
+            /**
+             * Format: double
+             * @description °C; warm paint sets sooner. 20 when left out.
+             */
+            temperature: number;
         };
         Row: {
             /** @description it paints farther back than the step before it */
@@ -729,6 +810,13 @@ export interface components {
              */
             session: number;
         };
+        Specimen: {
+            /** @description address of the picture */
+            image: string;
+            /** @description what it was made on, in words */
+            on: string;
+            under: string;
+        };
         Spot: {
             /** Format: double */
             x: number;
@@ -746,6 +834,11 @@ export interface components {
              * @description How thoroughly the place is worked: 1 covers it once.
              */
             cover: number;
+            /**
+             * Format: double
+             * @description How long the canvas is left to dry; only for the technique dry.
+             */
+            days: number;
             id: string;
             /** @enum {string} */
             load: "thin" | "light" | "medium" | "full" | "heavy";
@@ -757,14 +850,14 @@ export interface components {
             /** @enum {string} */
             pressure: "barely" | "light" | "medium" | "firm";
             /** @enum {string} */
-            technique: "criss-cross" | "long-pull" | "feather" | "tap" | "fluff" | "knife-break" | "knife-line" | "pull-down" | "push-up" | "liner-pull" | "double-load" | "cut-in" | "blot" | "scrape" | "wait";
-            /** @description Which tool; empty only for a wait. */
+            technique: "criss-cross" | "long-pull" | "feather" | "rub-in" | "scumble" | "fluff" | "tap" | "comma" | "knife-break" | "knife-slide" | "knife-line" | "pull-down" | "push-up" | "fan-edge" | "double-load" | "liner-pull" | "press-turn" | "dab" | "dry-drag" | "cut-in" | "glaze" | "rub-back" | "wipe-out" | "scrape" | "blot" | "wait" | "dry";
+            /** @description Which tool; empty only for a wait or a drying. */
             tool: string;
             /** @enum {string} */
-            where: "whole" | "crest" | "foot" | "upper" | "lower" | "lit" | "shaded" | "left" | "right" | "middle";
+            where: "whole" | "crest" | "foot" | "upper" | "lower" | "lit" | "shaded" | "left" | "right" | "middle" | "mirror";
             /** @description What the student is told. */
             words: string;
-            /** @description Which zone; empty only for a wait. */
+            /** @description Which zone; empty only for a wait or a drying. */
             zone: string;
         };
         Studio: {
@@ -799,6 +892,7 @@ export interface components {
             value: number;
         };
         TechniqueInfo: {
+            idle: boolean;
             kinds: string[];
             /** Format: int64 */
             least: number;
@@ -816,7 +910,7 @@ export interface components {
         Tool: {
             id: string;
             /** @enum {string} */
-            kind: "flat" | "soft-flat" | "filbert" | "round" | "fan" | "mop" | "liner" | "knife" | "towel";
+            kind: "flat" | "soft-flat" | "filbert" | "round" | "fan" | "soft-fan" | "mop" | "liner" | "dagger" | "worn" | "knife" | "point-knife" | "edge-knife" | "towel" | "rag" | "swab";
             /**
              * Format: double
              * @description mm across the hairs or along the blade.
@@ -844,6 +938,7 @@ export interface components {
             pressures: components["schemas"]["Term"][];
             techniques: components["schemas"]["TechniqueInfo"][];
             tools: components["schemas"]["Term"][];
+            views: components["schemas"]["Term"][];
             wheres: components["schemas"]["Term"][];
         };
         Wet: {
@@ -855,7 +950,7 @@ export interface components {
         Zone: {
             id: string;
             /** @enum {string} */
-            kind: "sky" | "cloud-bank" | "ridge" | "tree-line" | "tree" | "water" | "bank" | "field" | "path" | "grass" | "building";
+            kind: "sky" | "disc" | "cloud-bank" | "mist" | "ridge" | "tree-line" | "hedge" | "tree" | "conifer" | "bare-tree" | "water" | "stream" | "bank" | "field" | "snow" | "path" | "rock" | "grass" | "reeds" | "flowers" | "fence" | "wall" | "building";
             name: string;
             /** @description Closed outline, mm. */
             outline: components["schemas"]["Point"][];
@@ -1110,6 +1205,70 @@ export interface operations {
             };
         };
     };
+    marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkShown"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                engine: string;
+                hash: string;
+                place: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     rehearsal: {
         parameters: {
             query?: never;
@@ -1128,6 +1287,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rehearsed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    specimen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                engine: string;
+                technique: string;
+                under: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
                 };
             };
             /** @description Error */

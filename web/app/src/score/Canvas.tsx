@@ -1,29 +1,32 @@
 import { Slider } from 'radix-ui'
+import { useState } from 'react'
 
 import type { Saved } from '../api/client'
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
+import { Closer, type Place } from './Closer'
 import { Staircase } from './Staircase'
-import { views, type View } from './views'
+import type { View } from './views'
 
 interface Props {
   saved: Saved
   minute: number
   setMinute: (minute: number) => void
   view: View
+  viewName: string
   playing: boolean
   play: () => void
   painted: number | undefined
 }
 
 /** Canvas shows the picture at the playhead, on a middle grey mat, with the playhead below. */
-export function Canvas({ saved, minute, setMinute, view, playing, play, painted }: Props) {
+export function Canvas({ saved, minute, setMinute, view, viewName, playing, play, painted }: Props) {
   const { lesson, score } = saved
   const half = Math.round(minute * 2)
   const { shown, busy } = useFrame(`${saved.frames}/${view}-800-${half}.png`)
   const at = score.rows.find((r) => minute < r.start + r.minutes) ?? score.rows.at(-1)
   const ratio = lesson.support.width / lesson.support.height
-  const name = views.find((v) => v.id === view)?.name ?? ''
+  const [place, setPlace] = useState<Place>()
   return (
     <>
       <div className="m-4 flex min-h-0 flex-1 items-center justify-center [container-type:size]">
@@ -34,13 +37,29 @@ export function Canvas({ saved, minute, setMinute, view, playing, play, painted 
           aria-busy={busy}
         >
           {shown ? (
-            <img
-              src={shown}
-              data-wanted={!busy}
-              alt={`${name} view of the canvas after ${figure(minute)} minutes`}
-              className="absolute inset-0 h-full w-full object-contain"
-              draggable={false}
-            />
+            <>
+              <button
+                type="button"
+                aria-label="Look closer at a place"
+                className="absolute inset-0 block cursor-zoom-in"
+                onClick={(e) => {
+                  const box = e.currentTarget.getBoundingClientRect()
+                  const keyed = e.detail === 0 // pressed by key: begin in the middle
+                  const across = keyed ? 0.5 : (e.clientX - box.left) / box.width
+                  const down = keyed ? 0.5 : (e.clientY - box.top) / box.height
+                  setPlace({ x: Math.round(across * lesson.support.width), y: Math.round(down * lesson.support.height) })
+                }}
+              >
+                <img
+                  src={shown}
+                  data-wanted={!busy}
+                  alt={`${viewName} view of the canvas after ${figure(minute)} minutes`}
+                  className="h-full w-full object-contain"
+                  draggable={false}
+                />
+              </button>
+              {place && <Closer saved={saved} place={place} setPlace={setPlace} view={view} half={half} />}
+            </>
           ) : (
             <p className="flex h-full items-center justify-center">
               Painting the canvas, step {painted ?? 0} of {lesson.steps.length}

@@ -1,7 +1,8 @@
 import { Dialog } from 'radix-ui'
 
+import type { Vocabulary } from '../api/client'
 import { Button } from '../ui/controls'
-import { views, type View } from './views'
+import { viewKeys, type View } from './views'
 
 /** Keys is what the keyboard can do in the Score. */
 export interface Keys {
@@ -24,28 +25,28 @@ export interface Keys {
   view: (view: View) => unknown
 }
 
-const list: [string, string][] = [
+const list = (vocabulary: Vocabulary | undefined): [string, string][] => [
   ['↓ ↑', 'next and previous step'],
   ['Alt ↓ ↑', 'move the step later and earlier'],
   ['+ −', 'half a minute more and less'],
   ['D, Delete', 'duplicate the step, take it out'],
   ['→ ←', 'playhead on and back'],
   ['Space', 'play'],
-  ...views.map((v): [string, string] => [v.key.toUpperCase(), `view: ${v.name.toLowerCase()}`]),
+  ...(vocabulary?.views ?? []).map((v): [string, string] => [(viewKeys[v.id] ?? '').toUpperCase(), `view: ${v.name.toLowerCase()}`]),
   ['Ctrl Z, Ctrl Shift Z', 'undo and redo'],
   ['L', 'light or dark room'],
   ['Esc', 'close the step'],
 ]
 
-export function KeysDialog({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+export function KeysDialog({ open, setOpen, vocabulary }: { open: boolean; setOpen: (open: boolean) => void; vocabulary: Vocabulary | undefined }) {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/40" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-1/2 left-1/2 w-96 -translate-x-1/2 -translate-y-1/2 border border-strong bg-raised p-5 shadow-lg">
+        <Dialog.Content aria-describedby={undefined} className="fixed top-1/2 left-1/2 w-[34rem] -translate-x-1/2 -translate-y-1/2 border border-strong bg-raised p-5 shadow-lg">
           <Dialog.Title className="font-serif text-lg">Keys</Dialog.Title>
-          <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-            {list.map(([keys, what]) => (
+          <dl className="mt-3 grid grid-cols-[auto_1fr_auto_1fr] gap-x-4 gap-y-1">
+            {list(vocabulary).map(([keys, what]) => (
               <div key={keys} className="contents">
                 <dt className="font-semibold">{keys}</dt>
                 <dd>{what}</dd>

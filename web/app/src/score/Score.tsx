@@ -15,7 +15,8 @@ import { Script } from './Script'
 import { StaleDialog } from './StaleDialog'
 import { StepDetail } from './StepDetail'
 import { useKeys } from './useKeys'
-import { views, type View } from './views'
+import { viewName, type View } from './views'
+import { ViewPicker } from './ViewPicker'
 
 /** Score is the home of a lesson: the canvas at the playhead, and the script as a timeline. */
 export function Score({ id }: { id: string }) {
@@ -157,15 +158,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           {figure(score.session)} min
         </p>
         <FindingList rehearsed={known} checking={checking} choose={choose} />
-        <div role="group" aria-label="View" className="ml-auto flex gap-1">
-          {views.map((v) => (
-            <Hint key={v.id} text={v.meaning}>
-              <Button pressed={view === v.id} onClick={() => setView(v.id)}>
-                {v.name}
-              </Button>
-            </Hint>
-          ))}
-        </div>
+        <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
         <div className="flex gap-1">
           <Button disabled={!history.undo} title={history.undo ? `Take back: ${history.undo.said}` : 'Nothing to take back'} onClick={keys.undo}>
             Undo
@@ -187,7 +180,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
 
       <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
         <section aria-label="Canvas" className="flex min-h-0 flex-col bg-mat">
-          <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} playing={playing} play={play} painted={rehearsal.data?.painted} />
+          <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} viewName={viewName(vocabulary, view)} playing={playing} play={play} painted={rehearsal.data?.painted} />
           {step && row && vocabulary ? (
             <StepDetail key={step.id} saved={saved} step={step} row={row} report={known?.reports.find((r) => r.step === step.id)} apply={apply} />
           ) : (
@@ -229,7 +222,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           </p>
         </div>
       </footer>
-      <KeysDialog open={help} setOpen={setHelp} />
+      <KeysDialog open={help} setOpen={setHelp} vocabulary={vocabulary} />
       <StaleDialog
         refusal={stale}
         load={() => {

@@ -3,7 +3,7 @@ import { useState, type ReactNode } from 'react'
 
 import type { Edit, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
 import { Button } from '../ui/controls'
-import { MinutesPicker, MixturePicker } from './pickers'
+import { DaysPicker, MinutesPicker, MixturePicker } from './pickers'
 
 interface Props {
   saved: Saved
@@ -67,6 +67,7 @@ function Slot({ text, label, children }: { text: string; label: string; children
 
 function Picker({ slot, done, ...p }: Props & { slot: string; done: () => void }) {
   if (slot === 'minutes') return <MinutesPicker step={p.step} apply={p.apply} done={done} />
+  if (slot === 'days') return <DaysPicker step={p.step} setStep={p.setStep} done={done} />
   if (slot === 'mixtures') return <MixturePicker saved={p.saved} step={p.step} vocabulary={p.vocabulary} setStep={p.setStep} done={done} />
   return (
     <ul>
@@ -123,7 +124,7 @@ function choices(slot: string, { saved, step, vocabulary: v }: Props): Choice[] 
       }))
     case 'technique':
       return v.techniques
-        .filter((t) => t.technique === 'wait' || t.kinds.some((k) => lesson.tools.some((tool) => tool.kind === k)))
+        .filter((t) => t.idle || t.kinds.some((k) => lesson.tools.some((tool) => tool.kind === k)))
         .map((t) => ({ id: t.technique, name: t.name, meaning: t.meaning, chosen: t.technique === step.technique, fields: fitting(saved, step, t) }))
   }
   return []
@@ -140,5 +141,5 @@ function fitting({ lesson }: Saved, step: Step, t: Vocabulary['techniques'][numb
     if (!mixtures.includes(m.id)) mixtures.push(m.id)
   }
   const zone = step.zone || (lesson.zones[0]?.id ?? '')
-  return { technique: t.technique as Step['technique'], tool: t.technique === 'wait' ? '' : tool, mixtures, zone }
+  return { technique: t.technique as Step['technique'], tool: t.idle ? '' : tool, mixtures, zone, days: t.technique === 'dry' ? Math.max(1, step.days) : 0 }
 }

@@ -5,23 +5,44 @@ import { Button } from '../ui/controls'
 
 /** MinutesPicker sets how long a step takes. */
 export function MinutesPicker({ step, apply, done }: { step: Step; apply: (edit: Edit) => void; done: () => void }) {
-  const [text, setText] = useState(String(step.minutes))
-  const minutes = Number(text)
-  const save = () => {
+  const save = (minutes: number) => {
     done()
     if (minutes !== step.minutes) apply({ edit: 'minutes', step: step.id, minutes })
   }
+  return <NumberPicker label="Minutes" value={step.minutes} least={0.5} most={240} by={0.5} save={save} />
+}
+
+/** DaysPicker sets how long the canvas is left to dry. */
+export function DaysPicker({ step, setStep, done }: { step: Step; setStep: (step: Step, fields: Partial<Step>) => void; done: () => void }) {
+  const save = (days: number) => {
+    done()
+    if (days !== step.days) setStep(step, { days })
+  }
+  return <NumberPicker label="Days" value={step.days} least={0.5} most={60} by={0.5} save={save} />
+}
+
+interface NumberProps {
+  label: string
+  value: number
+  least: number
+  most: number
+  by: number
+  save: (value: number) => void
+}
+
+function NumberPicker({ label, value, least, most, by, save }: NumberProps) {
+  const [text, setText] = useState(String(value))
   return (
     <form
       className="flex items-center gap-2 p-2"
       onSubmit={(e) => {
         e.preventDefault()
-        save()
+        save(Number(text))
       }}
     >
       <label className="flex items-center gap-2">
-        Minutes
-        <input type="number" min={0.5} max={240} step={0.5} value={text} autoFocus onChange={(e) => setText(e.target.value)} className="w-20 rounded-sm border border-strong bg-sheet px-2 py-1" />
+        {label}
+        <input type="number" min={least} max={most} step={by} value={text} autoFocus onChange={(e) => setText(e.target.value)} className="w-20 rounded-sm border border-strong bg-sheet px-2 py-1" />
       </label>
       <Button type="submit">Set</Button>
     </form>

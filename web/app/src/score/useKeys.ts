@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 
 import type { Keys } from './Keys'
-import { views } from './views'
+import { viewKeys } from './views'
 
 /** useKeys listens for the keys of the Score, except while someone types. */
 export function useKeys(keys: Keys) {
@@ -60,6 +60,6 @@ function actionOf(e: KeyboardEvent, keys: Keys, at: HTMLElement): (() => unknown
     case '?':
       return keys.help
   }
-  const view = views.find((v) => v.key === e.key)
-  return view && (() => keys.view(view.id))
+  const view = Object.keys(viewKeys).find((v) => viewKeys[v] === e.key)
+  return view === undefined ? undefined : () => keys.view(view)
 }

@@ -1,9 +1,27 @@
-export const views = [
-  { id: 'paint', name: 'Paint', key: 'p', meaning: 'As it looks, with light on its relief.' },
-  { id: 'grey', name: 'Greyscale', key: 'g', meaning: 'Lightness alone: if this reads, the picture reads.' },
-  { id: 'value', name: 'Values', key: 'v', meaning: 'Nine steps, from 1 dark to 9 light.' },
-  { id: 'wet', name: 'Wet', key: 'w', meaning: 'Dark is wet, light has set, near-white is bare ground.' },
-  { id: 'thick', name: 'Thick', key: 't', meaning: 'The lighter, the thicker the wet film; white is 150 µm.' },
-] as const
+import type { Vocabulary } from '../api/client'
 
-export type View = (typeof views)[number]['id']
+/** View is the id of a way to show the canvas, one of the vocabulary's. */
+export type View = string
+
+/** The keys that choose a view; which views there are is for the core to say. */
+export const viewKeys: Record<View, string> = {
+  paint: 'p',
+  grey: 'g',
+  squint: 's',
+  wet: 'w',
+  mud: 'm',
+  value: 'v',
+  thick: 't',
+  covered: 'c',
+  step: 'o',
+  before: 'b',
+  flat: 'f',
+  d50: '1',
+  bulb: '2',
+  led: '3',
+}
+
+/** How many views have a button of their own; the others are one menu away. */
+export const atHand = 5
+
+export const viewName = (vocabulary: Vocabulary | undefined, view: View) => vocabulary?.views.find((v) => v.id === view)?.name ?? view

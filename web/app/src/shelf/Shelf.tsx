@@ -30,7 +30,10 @@ export function Shelf() {
         ) : (
           <p className="text-quiet">{studio ? `${studio.name}, the shelf` : 'The shelf'}</p>
         )}
-        <div className="ml-auto flex gap-2">
+        <div className="ml-auto flex items-center gap-2">
+          <Link href="/marks" className="px-2 text-quiet underline-offset-2 hover:underline">
+            Marks sheet
+          </Link>
           <BringIn studio={studio?.id} />
           <RoomSwitch />
         </div>
@@ -51,7 +54,7 @@ export function Shelf() {
 }
 
 function Card({ lesson }: { lesson: OnShelf }) {
-  const { shown } = useFrame(`${lesson.frames}/paint-640-${lesson.last}.png`)
+  const { shown } = useFrame(`${lesson.frames}/paint-800-${lesson.last}.png`)
   const over = lesson.minutes > lesson.session
   return (
     <Link href={`/lessons/${lesson.id}`} className="group block rounded-sm">

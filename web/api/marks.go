@@ -1,0 +1,78 @@
+package api
+
+import (
+	"context"
+	"image"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/sheet"
+)
+
+// MarkShown is a technique on the marks sheet.
+type MarkShown struct {
+	Technique string     `json:"technique"`
+	Name      string     `json:"name"`
+	Meaning   string     `json:"meaning"`
+	Tool      string     `json:"tool" doc:"the tool in words"`
+	Says      string     `json:"says" doc:"the step that made it, as a sentence"`
+	Specimens []Specimen `json:"specimens"`
+}
+
+// Specimen is a technique made on something.
+type Specimen struct {
+	Under string `json:"under"`
+	On    string `json:"on" doc:"what it was made on, in words"`
+	Image string `json:"image" doc:"address of the picture"`
+}
+
+// specimenWidth is the size of a specimen's picture, pixels.
+const specimenWidth = 360
+
+func (s *Server) markOperations(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "marks", Method: http.MethodGet, Path: "/api/marks", Summary: "The marks sheet: every technique, made by the simulator"},
+		func(context.Context, *struct{}) (*one[[]MarkShown], error) { return &one[[]MarkShown]{s.marks()}, nil })
+	huma.Register(api, huma.Operation{OperationID: "specimen", Method: http.MethodGet, Path: "/api/specimens/{engine}/{technique}/{under}",
+		Summary: "A specimen of a technique, as UNDER.png", Responses: pngReply}, s.specimen)
+}
+
+func (s *Server) marks() []MarkShown {
+	var out []MarkShown
+	for _, t := range sheet.Techniques() {
+		l, err := sheet.Lesson(t, sheet.DryGround)
+		if err != nil {
+			continue // every technique listed has a lesson; a test holds it to that
+		}
+		info := t.Info()
+		m := MarkShown{Technique: string(t), Name: info.Verb(), Meaning: info.Meaning, Tool: l.ToolName("tool"),
+			Says: lesson.Say(l, l.Steps[len(l.Steps)-1])}
+		for _, u := range sheet.Unders() {
+			m.Specimens = append(m.Specimens, Specimen{string(u), u.Name(), "/api/specimens/" + s.Engine + "/" + string(t) + "/" + string(u) + ".png"})
+		}
+		out = append(out, m)
+	}
+	return out
+}
+
+func (s *Server) specimen(ctx context.Context, in *struct {
+	Engine    string `path:"engine" maxLength:"20"`
+	Technique string `path:"technique" maxLength:"40"`
+	Under     string `path:"under" maxLength:"20"`
+}) (*picture, error) {
+	t, u := lesson.Technique(in.Technique), sheet.Under(strings.TrimSuffix(in.Under, ".png"))
+	if !slices.Contains(sheet.Techniques(), t) || !slices.Contains(sheet.Unders(), u) {
+		return nil, huma.Error404NotFound("there is no such specimen: see /api/marks")
+	}
+	return s.made(ctx, in.Engine, "marks/"+string(t)+"/"+string(u), func() (image.Image, error) {
+		f, err := sheet.Specimen(ctx, t, u)
+		if err != nil {
+			return nil, err
+		}
+		return f.Show(film.Paint, specimenWidth), nil
+	})
+}
