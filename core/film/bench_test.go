@@ -32,7 +32,7 @@ func footprint() []int {
 // BenchmarkTouch prints the time of one meeting of a bristle with a cell.
 func BenchmarkTouch(b *testing.B) {
 	f, n := lessonFilm()
-	f.Begin(0, 0, f.NewRecord())
+	f.Begin(0, 0, f.NewRecord(0, f.H))
 	order := footprint()
 	shares := make([]float32, n)
 	shares[1] = 1

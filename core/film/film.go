@@ -67,12 +67,16 @@ type Spec struct {
 // read by many.
 type Film struct {
 	*shared
-	tiles []*tile
+	tiles []*tile // nil where a following film has not asked yet
+	own   *hold   // marks the tiles that this film may write; nil for one that is only read
 	dry   *ground
 	now   float32 // minute
 	mark  float32 // number of the step that is painting; tops laid by it mix as one
 	water bool    // the step paints in acrylic, which does not take on oil
 	rec   *Record
+
+	reach  []bool               // of a following film: the tiles it may ask for
+	source func(tile int) *Film // and whom it asks
 }
 
 // shared is what all snapshots of a film have in common and nobody changes.
@@ -105,9 +109,12 @@ const (
 
 type tile struct {
 	cells []float32
-	owner *Film                // the film that may write it; nil once shared
+	owner *hold                // who may write it
 	look  atomic.Pointer[look] // what it looks like, once asked while nobody can write it
 }
+
+// A hold is the right of one film to write tiles, until the film is shared.
+type hold struct{ ended atomic.Bool }
 
 // New makes a dry canvas.
 func New(spec Spec) *Film {
@@ -140,9 +147,9 @@ func New(spec Spec) *Film {
 	for b, v := range d65.Reduce(&spec.Ground, Bands) {
 		sh.ground[b] = float32(v)
 	}
-	f := &Film{shared: sh, dry: newGround(sh)}
+	f := &Film{shared: sh, own: new(hold), dry: newGround(sh)}
 	rows := (h + TileSide - 1) / TileSide
-	bare := &tile{cells: make([]float32, cellsPerTile*sh.stride)}
+	bare := &tile{cells: make([]float32, cellsPerTile*sh.stride), owner: ended}
 	f.tiles = make([]*tile, sh.tw*rows)
 	for i := range f.tiles {
 		f.tiles[i] = bare
@@ -150,17 +157,71 @@ func New(spec Spec) *Film {
 	return f
 }
 
-// Snapshot returns the canvas as it is now. It shares all tiles with f until one
-// of the two writes to them.
+// ended is the hold of tiles that nobody may write any more.
+var ended = func() *hold {
+	h := new(hold)
+	h.ended.Store(true)
+	return h
+}()
+
+// Snapshot returns the canvas as it is now, to be painted on. It shares all tiles
+// with f until one of the two writes to them.
 func (f *Film) Snapshot() *Film {
+	f.letGo()
 	c := *f
-	c.rec = nil
+	c.own, c.rec = new(hold), nil
 	c.tiles = append([]*tile(nil), f.tiles...)
-	for _, t := range f.tiles {
-		t.owner = nil
+	return &c
+}
+
+// letGo ends f's right to the tiles that it holds; it takes new ones as it writes.
+func (f *Film) letGo() {
+	if f.own != nil {
+		f.own.ended.Store(true)
+		f.own = new(hold)
+	}
+}
+
+// Freeze makes f one that is only read, by as many as like.
+func (f *Film) Freeze() *Film {
+	f.letGo()
+	f.own, f.rec = nil, nil
+	return f
+}
+
+// Follow returns a film for work that goes on while earlier work on the same canvas
+// has not ended. It asks for each tile of reach when it first needs it: source names
+// a film that has done with that tile. Touches anywhere else do nothing.
+func (f *Film) Follow(reach []bool, source func(tile int) *Film) *Film {
+	c := *f
+	c.own, c.rec, c.reach, c.source = new(hold), nil, reach, source
+	c.tiles = make([]*tile, len(f.tiles))
+	return &c
+}
+
+// Has reports whether a following film has taken a tile.
+func (f *Film) Has(tile int) bool { return f.tiles[tile] != nil }
+
+// Upon returns the whole canvas once the work of a following film has ended: its own
+// tiles, and those of before elsewhere. It is only for reading.
+func (f *Film) Upon(before *Film) *Film {
+	f.letGo()
+	c := *f
+	c.own, c.rec, c.reach, c.source = nil, nil, nil, nil
+	c.tiles = append([]*tile(nil), before.tiles...)
+	for i, t := range f.tiles {
+		if t != nil {
+			c.tiles[i] = t
+		}
 	}
 	return &c
 }
+
+// Tiles is the number of tiles of the canvas, row by row.
+func (f *Film) Tiles() int { return len(f.tiles) }
+
+// TilesAcross is the number of tiles in a row.
+func (f *Film) TilesAcross() int { return f.tw }
 
 // Now is the minute of the canvas.
 func (f *Film) Now() float64 { return float64(f.now) }
@@ -194,11 +255,18 @@ func (f *Film) Bytes(prev *Film) int {
 }
 
 // writable returns a tile that f alone owns. Its cells age when they are touched,
-// one by one: what nobody touches keeps its look, wherever tiles begin and end.
+// one by one: what nobody touches keeps its look, wherever tiles begin and end. It
+// is nil where a following film may not reach.
 func (f *Film) writable(i int) *tile {
 	t := f.tiles[i]
-	if t.owner != f {
-		t = &tile{cells: append([]float32(nil), t.cells...), owner: f}
+	if t == nil {
+		if !f.reach[i] {
+			return nil
+		}
+		t = f.source(i).tiles[i]
+	}
+	if t.owner != f.own {
+		t = &tile{cells: append([]float32(nil), t.cells...), owner: f.own}
 		f.tiles[i] = t
 	}
 	return t
@@ -287,7 +355,7 @@ func (f *Film) Coat(amounts []float64, inside func(x, y int) bool) {
 // weave makes the height of the surface per cell, 0 in a valley and 1 on a crest.
 func weave(spec Spec, w, h int) []float32 {
 	out := make([]float32, w*h)
-	for y := range h {
+	parallel(h, func(y int) {
 		for x := range w {
 			mx, my := (float64(x)+0.5)*spec.Cell, (float64(y)+0.5)*spec.Cell
 			var v float64
@@ -303,6 +371,6 @@ func weave(spec Spec, w, h int) []float32 {
 			}
 			out[y*w+x] = float32(min(1, max(0, v)))
 		}
-	}
+	})
 	return out
 }

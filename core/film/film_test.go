@@ -154,7 +154,7 @@ func TestThickFilmIsSlippery(t *testing.T) {
 	lays := func(under float64) float64 {
 		f := newFilm(film.Surface{Depth: 4})
 		coat(f, blue, under)
-		rec := f.NewRecord()
+		rec := f.NewRecord(0, f.H)
 		f.Begin(0, 0, rec)
 		f.Touch(5, 5, loaded(white, 30000), &firm)
 		return float64(rec.Cells[5*f.W+5].Laid)

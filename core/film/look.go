@@ -141,7 +141,7 @@ func (f *Film) look(i int) *look {
 		l.rgb[j] = f.colour(c, y*f.W+x)
 		l.high[j] = c[2*f.N+atTop] + c[2*f.N+atBody]
 	}
-	if t.owner == nil {
+	if t.owner.ended.Load() {
 		t.look.Store(l)
 	}
 	return l

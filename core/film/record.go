@@ -1,7 +1,9 @@
 package film
 
-// A Record keeps, per cell, what one step did.
+// A Record keeps, per cell, what one step did, on the rows of the canvas that it may
+// reach.
 type Record struct {
+	First   int // number of the first cell that is kept
 	Cells   []Trace
 	Hand    uint8 // the shade now in hand; the painter sets it
 	Touches int
@@ -14,21 +16,25 @@ type Trace struct {
 	Refused     bool    // acrylic did not take there, for oil lies below
 }
 
-// NewRecord makes an empty record for the film.
-func (f *Film) NewRecord() *Record {
-	return &Record{Cells: make([]Trace, f.W*f.H)}
+// NewRecord makes an empty record for the rows from top to below bottom.
+func (f *Film) NewRecord(top, bottom int) *Record {
+	top, bottom = max(0, top), min(f.H, bottom)
+	return &Record{First: top * f.W, Cells: make([]Trace, max(0, bottom-top)*f.W)}
 }
 
-// Reset empties the record for the next step.
-func (r *Record) Reset() {
-	clear(r.Cells)
-	r.Touches = 0
-}
-
+// add counts what a touch did; a row that is not kept only counts as a touch.
 func (r *Record) add(cell int, laid, taken float32) {
-	c := &r.Cells[cell]
-	c.Laid += laid
-	c.Taken += taken
-	c.Shade = r.Hand
 	r.Touches++
+	if k := uint(cell - r.First); k < uint(len(r.Cells)) {
+		c := &r.Cells[k]
+		c.Laid += laid
+		c.Taken += taken
+		c.Shade = r.Hand
+	}
+}
+
+func (r *Record) refuse(cell int) {
+	if k := uint(cell - r.First); k < uint(len(r.Cells)) {
+		r.Cells[k].Refused = true
+	}
 }

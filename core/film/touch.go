@@ -64,8 +64,10 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	cellAt := y*f.W + x
 	ti := (y/TileSide)*f.tw + x/TileSide
 	t := f.tiles[ti]
-	if t.owner != f {
-		t = f.writable(ti)
+	if t == nil || t.owner != f.own {
+		if t = f.writable(ti); t == nil {
+			return
+		}
 	}
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
 	c := t.cells[o : o+f.stride]
@@ -90,7 +92,7 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	}
 	if f.water && (wet > 0 && fig[atSet] < 1 && fig[atMark] != f.mark || f.dry.oil != nil && f.dry.oil[cellAt]) {
 		if f.rec != nil {
-			f.rec.Cells[cellAt].Refused = true
+			f.rec.refuse(cellAt)
 		}
 		return
 	}

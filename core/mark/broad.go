@@ -53,12 +53,12 @@ func (p *planner) longPull() {
 	}
 }
 
-// feather goes across the joins of the part with the least touch, in no order.
+// feather goes across the joins of the part with the least touch, from the top down.
 func (p *planner) feather() {
 	w := p.tool.Width
 	level := p.water() || p.z.Kind == lesson.Mist || p.s.Where == "foot"
-	for range p.some(w * w * 0.85) {
-		x, y := p.r.Nth(p.rng.Float64())
+	for _, at := range p.places(p.some(w * w * 0.85)) {
+		x, y := at.X, at.Y
 		lean := p.between(-0.45, 0.45)
 		if level {
 			lean *= 0.12
@@ -185,8 +185,8 @@ func (p *planner) scrub(x, y, radius float64) []lesson.Point {
 // rubIn covers the part with small firm circles.
 func (p *planner) rubIn() {
 	w := p.tool.Width
-	for range p.some(0.3 * w * w) {
-		x, y := p.r.Nth(p.rng.Float64())
+	for _, at := range p.places(p.some(0.3 * w * w)) {
+		x, y := at.X, at.Y
 		p.add(Stroke{Path: p.scrub(x, y, p.between(0.3, 0.5)*w), From: 1, To: 0.9, Manner: Circling,
 			Reload: len(p.out)%8 == 0, Shade: p.shade(x, y, 0.2)})
 	}

@@ -248,3 +248,24 @@ func (h *Hand) turn(s Stroke) {
 		}
 	}
 }
+
+// Reach is the rectangle, mm, outside of which a stroke with a tool touches nothing
+// on cells of the given side.
+func (s Stroke) Reach(tool lesson.Tool, cell float64) (x0, y0, x1, y1 float64) {
+	b := builds[tool.Kind]
+	around := 4 * cell
+	if len(s.Path) == 1 {
+		around += 1.4 * s.Spread
+	} else {
+		wide := tool.Width
+		if s.Corner > 0 && s.Corner < 1 {
+			wide *= s.Corner
+		}
+		around += wide/2*(1+s.Splay) + pitch*cell + b.arc*tool.Width/2 + b.gap*float64(b.rows)/2
+	}
+	x0, y0, x1, y1 = math.Inf(1), math.Inf(1), math.Inf(-1), math.Inf(-1)
+	for _, p := range s.Path {
+		x0, y0, x1, y1 = min(x0, p.X), min(y0, p.Y), max(x1, p.X), max(y1, p.Y)
+	}
+	return x0 - around, y0 - around, x1 + around, y1 + around
+}

@@ -38,6 +38,8 @@ type Rehearsal struct {
 	Owner   []int16 // per cell, the last step that laid paint there that shows, or -1
 
 	stages  []stage
+	last    *film.Film             // the canvas after the last step
+	tools   map[string]*mark.Brush // and the tools
 	sight   []Box
 	regions map[string]*scene.Region
 	mu      sync.Mutex
@@ -50,9 +52,8 @@ type stage struct {
 	brushes map[string]*mark.Brush
 	plan    mark.Plan
 	shades  []shade
-	laid    []uint8 // what the step laid, in quarters of a µm
-	shade   []uint8 // which shade was last in hand at a cell; nil when there is one
-	onBase  bool    // it is the first to paint its zone, on the wet base coat
+	patch   patch // what it laid
+	onBase  bool  // it is the first to paint its zone, on the wet base coat
 }
 
 // A shade is a colour of a step: the shares of each ingredient, as loaded.
@@ -82,10 +83,11 @@ func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64,
 	if err != nil {
 		return nil, err
 	}
+	f = f.Snapshot()
 	f.Begin(len(l.Steps), r.clock(len(l.Steps), l.Minutes()), nil)
-	r.Final = f.Snapshot()
+	r.Final = f.Freeze()
 	r.Owner = m.owner
-	hidden, sight := m.hidden(l, r.stages, f)
+	hidden, sight := m.hidden(l, r.stages, r.Final)
 	r.sight = sight
 	for i := range r.Reports {
 		r.Reports[i].Hidden = hidden[i]
@@ -123,7 +125,6 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 		r.stages = append(r.stages, prev.stages[:done]...)
 		r.regions = maps.Clone(prev.regions)
 		f, brushes = prev.after(done)
-		f = f.Snapshot()
 		r.Reports = append(r.Reports, prev.Reports[:done]...)
 		for i := range done {
 			m.take(l, i, &r.stages[i], f)
@@ -133,34 +134,22 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 		if f, err = r.prepare(l, cell); err != nil {
 			return nil, nil, nil, err
 		}
+		f.Freeze()
 	}
 	r.Reports = append(r.Reports, make([]Report, upto-done)...)
-	measuring := newMeasuring(f)
-	defer measuring.Wait()
 	plans, stop := r.planAhead(ctx, done, upto, f.N)
 	defer stop()
-	for i := done; i < upto; i++ {
-		if err := ctx.Err(); err != nil {
-			return nil, nil, nil, err
-		}
-		st, ok := <-plans
-		if !ok {
-			return nil, nil, nil, ctx.Err()
-		}
-		st.film, st.brushes = f.Snapshot(), brushes
-		rec := measuring.record()
-		report, next := r.perform(i, st, f, rec)
-		brushes = next
-		r.stages = append(r.stages, *st)
-		m.take(l, i, st, f)
-		report.Crossed = m.crossed
-		r.Reports[i] = report
-		measuring.start(&r.Reports[i], l, st, f.Snapshot(), rec)
+	line := newPipeline(r, f, brushes, m)
+	err := line.paint(ctx, done, upto, plans, func(i int) {
 		if progress != nil {
 			progress(i+1, len(l.Steps))
 		}
+	})
+	if err != nil {
+		return nil, nil, nil, err
 	}
-	return r, f, m, nil
+	r.last, r.tools = line.base, line.brushes
+	return r, line.base, m, nil
 }
 
 // after returns the canvas and the tools after the first n steps.
@@ -168,12 +157,7 @@ func (r *Rehearsal) after(n int) (*film.Film, map[string]*mark.Brush) {
 	if n < len(r.stages) {
 		return r.stages[n].film, r.stages[n].brushes
 	}
-	// The tools at the very end are not kept; carry the last step out again.
-	last := len(r.stages) - 1
-	st := r.stages[last]
-	f := st.film.Snapshot()
-	_, brushes := r.perform(last, &st, f, f.NewRecord())
-	return f, brushes
+	return r.last, r.tools
 }
 
 // shared counts the steps at the start of both lessons that paint the same.
@@ -317,34 +301,4 @@ func (r *Rehearsal) planAhead(ctx context.Context, from, upto, ingredients int) 
 		cancel()
 		ended.Wait()
 	}
-}
-
-// measuring runs the measuring of finished steps beside the painting of the next.
-type measuring struct {
-	sync.WaitGroup
-	records chan *film.Record
-}
-
-func newMeasuring(f *film.Film) *measuring {
-	const ahead = 3
-	m := &measuring{records: make(chan *film.Record, ahead)}
-	for range ahead {
-		m.records <- f.NewRecord()
-	}
-	return m
-}
-
-// record waits for a record that no measuring needs any more.
-func (m *measuring) record() *film.Record {
-	rec := <-m.records
-	rec.Reset()
-	return rec
-}
-
-// start measures a step on the canvas as it was when the step ended.
-func (m *measuring) start(report *Report, l *lesson.Lesson, st *stage, f *film.Film, rec *film.Record) {
-	m.Go(func() {
-		report.measure(l, st, f, rec)
-		m.records <- rec
-	})
 }

@@ -55,15 +55,16 @@ const (
 const MudDelta = 8.0
 
 // samples is about how many places of a step are judged for colour.
-const samples = 8000
+const samples = 4000
 
 // measure compares what lies on the canvas with what the step meant.
 func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Record) {
 	p.Touches = rec.Touches
 	meant := meanings(l, st, f)
 	var cells, thick, on, off float64
-	for c := range rec.Cells {
-		trace := &rec.Cells[c]
+	first, traces := rec.First, rec.Cells
+	for k := range traces {
+		trace := &traces[k]
 		on += float64(trace.Laid)
 		off += float64(trace.Taken)
 		if trace.Refused {
@@ -71,6 +72,7 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 		}
 		if trace.Laid >= laidLeast {
 			cells++
+			c := first + k
 			at := f.Read(c%f.W, c/f.W)
 			thick += at.Top + at.Body
 		}
@@ -86,16 +88,16 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 	veils := l.Steps[l.Step(p.Step)].Technique.Veils()
 	every := max(1, int(cells)/samples)
 	var seen, judged, delta, muddy, mudSum, mx, my float64
-	for c := range rec.Cells {
-		if rec.Cells[c].Laid < laidLeast {
+	for k := range traces {
+		if traces[k].Laid < laidLeast {
 			continue
 		}
 		if seen++; int(seen)%every != 0 {
 			continue
 		}
-		x, y := c%f.W, c/f.W
+		x, y := (first+k)%f.W, (first+k)/f.W
 		judged++
-		d, mud := astray(f, x, y, meant[min(int(rec.Cells[c].Shade), len(meant)-1)], veils)
+		d, mud := astray(f, x, y, meant[min(int(traces[k].Shade), len(meant)-1)], veils)
 		delta += d
 		if mud {
 			muddy++
@@ -224,7 +226,8 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	nearer := func(c int) bool { return m.owner[c] >= 0 && depth[m.owner[c]] > mine }
 	var area, edges, sx, sy float64
 	nearest := mine
-	for c, q := range st.laid {
+	for k, q := range st.patch.laid {
+		c := st.patch.from + k
 		if q < showsFrom || !nearer(c) {
 			continue
 		}
@@ -251,9 +254,9 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 		m.crossed = Crossed{Plane: l.Planes[nearest].Name, Area: area * f.CellArea() / 100,
 			Edge: edges * stairs * f.Cell / 10, At: Spot{sx / area * f.Cell, sy / area * f.Cell}}
 	}
-	for c, q := range st.laid {
+	for k, q := range st.patch.laid {
 		if q >= showsFrom {
-			m.owner[c] = int16(i)
+			m.owner[st.patch.from+k] = int16(i)
 		}
 	}
 }
@@ -271,10 +274,15 @@ func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []
 		if mine < 0 {
 			continue
 		}
-		clear(sum)
+		laid, from := stages[i].patch.laid, stages[i].patch.from
+		over := sum[:len(laid)]
+		clear(over)
 		for p := mine + 1; p < len(later); p++ {
-			for c, q := range later[p] {
-				sum[c] += q
+			if later[p] == nil {
+				continue
+			}
+			for k, q := range later[p][from : from+len(laid)] {
+				over[k] += q
 			}
 		}
 		if later[mine] == nil {
@@ -282,12 +290,13 @@ func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []
 		}
 		box := Box{X0: f.W, Y0: f.H}
 		var cells, hid float64
-		for c, q := range stages[i].laid {
+		for k, q := range laid {
 			if q < laidLeast*4 {
 				continue
 			}
+			c := from + k
 			cells++
-			if sum[c] >= hidesFrom {
+			if over[k] >= hidesFrom {
 				hid++
 			} else {
 				box.add(c%f.W, c/f.W)
@@ -322,9 +331,9 @@ func (r *Rehearsal) Sight(i int) (x0, y0, x1, y1 float64, ok bool) {
 // Overlap is the number of cells on which both steps laid paint that shows.
 func (r *Rehearsal) Overlap(i, j int) int {
 	var n int
-	a, b := r.stages[i].laid, r.stages[j].laid
-	for c := range a {
-		if a[c] >= showsFrom && b[c] >= showsFrom {
+	a, b := &r.stages[i].patch, &r.stages[j].patch
+	for k, q := range a.laid {
+		if q >= showsFrom && b.at(a.from+k) >= showsFrom {
 			n++
 		}
 	}
@@ -357,7 +366,7 @@ func (r *Rehearsal) Closeup(i int, side float64) image.Rectangle {
 			for dy := 0; dy < grid; dy += 2 {
 				for dx := 0; dx < grid; dx += 2 {
 					if cx, cy := x*grid+dx, y*grid+dy; cx < f.W && cy < f.H {
-						here += int(r.stages[i].laid[cy*f.W+cx])
+						here += int(r.stages[i].patch.at(cy*f.W + cx))
 					}
 				}
 			}

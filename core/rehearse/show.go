@@ -117,9 +117,9 @@ func (r *Rehearsal) mudMap(f *film.Film, minute float64) func(x, y int) [3]float
 		if meant[i] = meanings(r.Lesson, st, f); len(meant[i]) == 0 || len(r.Lesson.Steps[i].Mixtures) == 0 {
 			continue
 		}
-		for c, q := range st.laid {
+		for k, q := range st.patch.laid {
 			if q >= showsFrom {
-				owner[c] = int16(i)
+				owner[st.patch.from+k] = int16(i)
 			}
 		}
 	}
@@ -129,10 +129,7 @@ func (r *Rehearsal) mudMap(f *film.Film, minute float64) func(x, y int) [3]float
 			return [3]float32{blank, blank, blank}
 		}
 		st := &r.stages[o]
-		shade := 0
-		if st.shade != nil {
-			shade = min(int(st.shade[y*f.W+x]), len(meant[o])-1)
-		}
+		shade := min(st.patch.shadeAt(y*f.W+x), len(meant[o])-1)
 		d, _ := nearest(f.Colour(x, y), meant[o][shade])
 		g := float32(0.8 * (1 - min(1, d/muddiest)))
 		return [3]float32{g, g, g}

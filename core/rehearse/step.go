@@ -121,50 +121,53 @@ const (
 	keepNewShade  = 0.45
 )
 
-// perform carries out step i on f, which must be as the stage says. It fills in
-// the stage's record, and returns the tools afterwards and the part of the report
-// that only the painter knows; measure adds the rest.
-func (r *Rehearsal) perform(i int, st *stage, f *film.Film, rec *film.Record) (Report, map[string]*mark.Brush) {
+// perform carries out step i on f, which must be as the stage says, with its tool as
+// an earlier step left it, nil for a clean one. It fills in the record and returns
+// the part of the report that only the painter knows; measure adds the rest. made is
+// told of every stroke and may end the step.
+func (r *Rehearsal) perform(i int, st *stage, f *film.Film, tool *mark.Brush, rec *film.Record, made func(stroke int) bool) (Report, *mark.Brush) {
 	s := r.Lesson.Steps[i]
 	start := r.clock(i, r.Lesson.Start(i))
 	f.Begin(i, start, rec)
 	report := Report{Step: s.ID}
-	brushes := st.brushes
 	switch {
 	case s.Technique == lesson.Dry:
 		f.At(start + s.Minutes)
 		report.Dried = float64(f.Rest(s.Days)) * f.CellArea() / 100
-		brushes = map[string]*mark.Brush{} // washed and put away
 	case s.Technique.Idle():
 		f.At(start + s.Minutes)
 	case !s.Technique.Marks():
 		f.At(start + s.Minutes)
 		report.Off = r.lift(s, st.plan.Region, f)
 	default:
-		if s.Medium.Acrylic {
-			f.Water()
-		}
-		brush := r.pick(s, st, f)
-		report.Wiped = clean(s, brush, f)
-		hand := r.hand(i, st, brush, f)
-		for k := range st.plan.Strokes {
-			r.stroke(hand, i, st, k, rec, &report)
-		}
-		report.carried(brush, f, st)
-		brushes = map[string]*mark.Brush{}
-		for id, b := range st.brushes {
-			brushes[id] = b
-		}
-		brushes[s.Tool] = brush
-		switch {
-		case s.Medium.Acrylic && r.acrylicNext(i):
-			f.Skin()
-		case s.Medium.Acrylic:
-			f.Harden()
+		return r.strokes(i, st, f, tool, rec, report, made)
+	}
+	return report, nil
+}
+
+// strokes makes the strokes of step i.
+func (r *Rehearsal) strokes(i int, st *stage, f *film.Film, tool *mark.Brush, rec *film.Record, report Report, made func(stroke int) bool) (Report, *mark.Brush) {
+	s := r.Lesson.Steps[i]
+	if s.Medium.Acrylic {
+		f.Water()
+	}
+	brush := r.pick(s, tool, f)
+	report.Wiped = clean(s, brush, f)
+	hand := r.hand(i, st, brush, f)
+	for k := range st.plan.Strokes {
+		r.stroke(hand, i, st, k, rec, &report)
+		if !made(k) {
+			return report, brush
 		}
 	}
-	st.laid, st.shade = quantize(rec, len(st.shades) > 1)
-	return report, brushes
+	report.carried(brush, f, st)
+	switch {
+	case s.Medium.Acrylic && r.acrylicNext(i):
+		f.Skin()
+	case s.Medium.Acrylic:
+		f.Harden()
+	}
+	return report, brush
 }
 
 // acrylicNext reports whether the block-in goes on in acrylic after step i.
@@ -178,9 +181,9 @@ func (r *Rehearsal) acrylicNext(i int) bool {
 }
 
 // pick takes the step's tool as an earlier step left it, or a clean one.
-func (r *Rehearsal) pick(s lesson.Step, st *stage, f *film.Film) *mark.Brush {
-	if b, ok := st.brushes[s.Tool]; ok {
-		return b.Clone()
+func (r *Rehearsal) pick(s lesson.Step, left *mark.Brush, f *film.Film) *mark.Brush {
+	if left != nil && s.Care != "fresh" {
+		return left.Clone()
 	}
 	tool, _ := r.Lesson.Tool(s.Tool)
 	return mark.NewBrush(tool, f.N, f.Cell, scene.Seed(r.Lesson, tool.ID))
@@ -282,21 +285,6 @@ func (r *Rehearsal) lift(s lesson.Step, reg *scene.Region, f *film.Film) float64
 	return off * f.MlPerMicron()
 }
 
-// quantize keeps of a record what later questions need, in a byte or two a cell.
-func quantize(rec *film.Record, shades bool) (laid, shade []uint8) {
-	laid = make([]uint8, len(rec.Cells))
-	if shades {
-		shade = make([]uint8, len(rec.Cells))
-	}
-	for i := range rec.Cells {
-		laid[i] = uint8(min(255, rec.Cells[i].Laid*4))
-		if shades {
-			shade[i] = rec.Cells[i].Shade
-		}
-	}
-	return laid, shade
-}
-
 // clock is the film's minute at a minute of the script within step i: the days of
 // drying before it count too.
 func (r *Rehearsal) clock(i int, minute float64) float64 {
@@ -340,7 +328,7 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 		}
 		*c = cursor{step: i, film: f}
 		if n > 0 {
-			c.brush = r.pick(l.Steps[i], st, f)
+			c.brush = r.pick(l.Steps[i], st.brushes[l.Steps[i].Tool], f)
 			clean(l.Steps[i], c.brush, f)
 			c.rng = r.hand(i, st, c.brush, f).Rng
 		}
