@@ -42,7 +42,8 @@ const (
 	slipFrom   = 60.0 // µm of unset tube paint on which marks begin to slide
 	slipWidth  = 1.5  // times as much again until they slide wholly
 	fluidSlips = 0.7  // how much earlier marks slide on what is all oil and solvent
-	fluidStirs = 1.2  // how much deeper it is stirred
+	fluidStirs = 1.2  // how much deeper it is stirred, where it is grip deep or less
+	gripDepth  = 15.0 // µm of wet film that hairs press through to the ground; deeper they swim
 	coversFrom = 1.0  // µm laid in one pass from which paint lies over what was there
 	contactFog = 14.0 // µm over which contact fades at the edge of its reach
 	grabFrom   = 5.0  // µm of wet film below which a thirsty ground holds the brush back
@@ -108,7 +109,7 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	soft := 1 - fig[atSet]
 
 	// What can be stirred: the top first, then the body.
-	stir := p.Dig * contact * soft * (1 + fluidStirs*fluid)
+	stir := p.Dig * contact * soft * (1 + fluidStirs*fluid*min(4, wet/gripDepth))
 	if p.Leave > 0 {
 		stir = min(stir, max(0, wet-p.Leave-0.2*low))
 	}
@@ -122,6 +123,12 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		}
 	} else {
 		fromTop = stir / wetTop
+	}
+	if fluid > 0 && wet > gripDepth { // what swims moves as a whole, not the top alone
+		swims := min(1, 3*fluid) * min(1, (wet-gripDepth)/(2*gripDepth))
+		whole := min(1, stir/wet)
+		fromTop += (whole - fromTop) * swims
+		fromBody += (whole - fromBody) * swims
 	}
 	take := p.Uptake * (1 - full) * contact
 	lay := p.Lay * contact

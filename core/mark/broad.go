@@ -219,7 +219,7 @@ func (p *planner) scumble() {
 func (p *planner) dryDrag() {
 	w := p.tool.Width
 	long := max(4, min(3*w, 0.3*p.size()))
-	for i := range p.some(0.4 * w * long) {
+	for i := range p.some(0.28 * w * long) {
 		at := p.shine()
 		if !p.water() {
 			at.X, at.Y = p.r.Nth(p.rng.Float64())

@@ -6,6 +6,7 @@ package mark
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
@@ -37,11 +38,12 @@ func NewBrush(tool lesson.Tool, n int, cell float64, seed uint64) *Brush {
 	apart := pitch * cell
 	count := max(1, int(math.Round(tool.Width/apart)))
 	store := make([]float32, 0, count*b.build.rows*n)
+	gaps := thresholdOf(b.build.openness, count, func(i int) float64 { return tufts(seed, i, count, apart) })
 	for row := range b.build.rows {
 		for i := range count {
 			across := (float64(i) + 0.5 - float64(count)/2) * apart
 			tuft := film.Noise(seed+uint64(row)*7, across/1.7, 2) // hairs stick together in tufts
-			if film.Noise(seed+50, across/2.3, 5) > b.build.openness {
+			if tufts(seed, i, count, apart) > gaps {
 				continue
 			}
 			store = append(store, make([]float32, n)...)
@@ -58,6 +60,22 @@ func NewBrush(tool lesson.Tool, n int, cell float64, seed uint64) *Brush {
 		}
 	}
 	return b
+}
+
+// tufts tells, from 0 to 1, how far place i of a row lies from the middle of a tuft.
+func tufts(seed uint64, i, count int, apart float64) float64 {
+	return film.Noise(seed+50, (float64(i)+0.5-float64(count)/2)*apart/2.3, 5)
+}
+
+// thresholdOf is the figure that a share of n figures do not exceed, so that every
+// tool of a kind has as many hairs as it should, wherever they stand.
+func thresholdOf(share float64, n int, figure func(i int) float64) float64 {
+	all := make([]float64, n)
+	for i := range all {
+		all[i] = figure(i)
+	}
+	slices.Sort(all)
+	return all[max(0, min(n-1, int(math.Ceil(share*float64(n)))-1))]
 }
 
 // capacity is what a hair holds when full, µm over a cell of this film.

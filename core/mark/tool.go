@@ -103,7 +103,7 @@ func (m Manner) lead(p *pressing) {
 		p.Uptake = 0.5
 		p.Capacity *= 0.006
 	case Siding:
-		p.Reach = 7 + 0.11*p.Reach
+		p.Reach = 15 + 0.25*p.Reach
 		p.Dig *= 0.15
 		p.Uptake *= 0.3
 		p.Lay *= 1.7

@@ -71,7 +71,7 @@ type Context struct {
 
 // All lists every rule.
 func All() []Rule {
-	return []Rule{backToFront, hiddenWork, mud, tiers, over}
+	return []Rule{backToFront, hiddenWork, acrylic, mud, tiers, over}
 }
 
 // Check lets every rule speak. It reports findings in the order of the script,

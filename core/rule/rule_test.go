@@ -155,6 +155,27 @@ func TestMudAndItsRemedies(t *testing.T) {
 	}
 }
 
+func TestAcrylicOverOilStops(t *testing.T) {
+	l := sample.Lesson()
+	l.Steps[3] = sample.Step("acrylic", "trees", lesson.LongPull, "flat20", "light")
+	l.Steps[3].Medium.Acrylic = true
+	list := only(judge(t, l), "film.acrylic-over-oil")
+	if len(list) != 1 || list[0].Severity != rule.Stop || list[0].Steps[0] != "acrylic" || list[0].Figure < 10 || len(list[0].Remedies) != 2 {
+		t.Fatalf("found %+v", list)
+	}
+	for _, r := range list[0].Remedies {
+		if left := only(judge(t, mended(t, l, r)), "film.acrylic-over-oil"); len(left) > 0 {
+			t.Errorf("%q leaves %s", r.Words, left[0].Says)
+		}
+	}
+	// A block-in in acrylic under oil is sound.
+	l = sample.Lesson()
+	l.Steps[0].Medium.Acrylic = true
+	if list := only(judge(t, l), "film.acrylic-over-oil"); len(list) > 0 {
+		t.Errorf("a block-in: %s", list[0].Says)
+	}
+}
+
 func TestTiers(t *testing.T) {
 	l := sample.Lesson()
 	l.Mixtures[1].Parts = []lesson.Part{{Paint: "PW6", Parts: 12}, {Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 0.1}}

@@ -88,6 +88,8 @@ function Measured({ report: r }: { report: Report }) {
     ['Left in tool', `${figure(r.carried, 2)} ml, ΔE ${figure(r.dirt)}`, 'What stays in the tool, and how far that has strayed from the mixture.'],
     ['Hidden later', `${figure(100 * r.hidden, 0)} %`, 'Share that nearer paint covers.'],
   ]
+  if (r.refused > 0) lines.push(['Refused', `${figure(r.refused, 0)} cm²`, 'Where acrylic does not take, because oil lies there.'])
+  if (r.dried > 0) lines.push(['Dried', `${figure(r.dried, 0)} cm²`, 'What became a dry layer. Thick paint stays soft.'])
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-3">
       {lines.map(([name, value, meaning]) => (

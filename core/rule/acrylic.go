@@ -1,0 +1,55 @@
+package rule
+
+import (
+	"fmt"
+
+	"proxenos/core/lesson"
+)
+
+// refusedLeast is how many cm² must refuse acrylic before it is worth a word.
+const refusedLeast = 0.5
+
+var acrylic = Rule{
+	ID: "film.acrylic-over-oil", Title: "Acrylic over oil", Severity: Stop,
+	Reason: "Acrylic does not hold on oil, wet or dry: it crawls, and peels later. Oil may go over dry acrylic, never the other way round.",
+	find:   findAcrylic,
+}
+
+func findAcrylic(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	for i, p := range c.Rehearsal.Reports {
+		if p.Refused < refusedLeast {
+			continue
+		}
+		s := l.Steps[i]
+		f := Finding{
+			Says:   fmt.Sprintf("%s paints in acrylic where oil lies: on %.0f cm² it does not take.", capital(l.Label(i)), p.Refused),
+			Figure: round(p.Refused, 1), Unit: "cm²", Threshold: refusedLeast, Steps: []string{s.ID}, Where: s.ID,
+		}
+		oil := s
+		oil.Medium = lesson.Medium{}
+		if r, _, ok := c.remedy("paint it in oil", lesson.Change{Step: oil}); ok {
+			f.Remedies = append(f.Remedies, r)
+		}
+		if first := firstOil(l); first < i && l.Base.Kind == "none" {
+			if r, _, ok := c.remedy(fmt.Sprintf("move it to place %d, before the first oil", first+1), lesson.Move{Step: s.ID, To: first}); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// firstOil is the place of the first step that brings oil on the canvas.
+func firstOil(l *lesson.Lesson) int {
+	for i, s := range l.Steps {
+		if !s.Medium.Acrylic && (len(s.Mixtures) > 0 || s.Medium.Total() > 0) {
+			return i
+		}
+	}
+	return len(l.Steps)
+}
