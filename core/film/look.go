@@ -55,24 +55,25 @@ func (f *Film) shine(rgb *[3]float32, b int, r float32) {
 }
 
 // over is the finite-film formula for a stratum whose K and S are sums over its
-// thickness, so that h is already in them.
+// thickness, so that h is already in them. With x = b·S·h it is written by e^(-2x),
+// which stays finite.
 func over(kh, sh, rg float32) float32 {
 	if sh < 1e-6 {
 		return rg * exp32(-2*kh)
 	}
-	q := kh / sh
-	x2 := 2 * sh * float32(math.Sqrt(float64(q*(q+2)))) // 2·b·S·h
-	if x2 < 1e-4 {
+	bsh := float32(math.Sqrt(float64(kh * (kh + 2*sh)))) // b·S·h
+	if bsh < 5e-5 {
 		return (rg + (1-rg)*sh) / (1 + (1-rg)*sh)
 	}
-	a := 1 + q
-	bb := x2 / (2 * sh)
-	if x2 > 14 { // opaque
-		return a - bb
+	a := kh + sh // a·S·h
+	if bsh > 7 { // opaque
+		return (a - bsh) / sh
 	}
-	e := exp32(-x2)
-	bcoth := bb * (1 + e) / (1 - e)
-	return (1 - rg*(a-bcoth)) / (a - rg + bcoth)
+	e := exp32(-2 * bsh)
+	bcoth := bsh * (1 + e)
+	a *= 1 - e
+	sh *= 1 - e
+	return (sh - rg*(a-bcoth)) / (a - rg*sh + bcoth)
 }
 
 // exp32 is e^x for x <= 0 to five figures, which is all that a picture needs.
@@ -87,9 +88,28 @@ func exp32(x float32) float32 {
 	return p * math.Float32frombits(uint32(int32(n)+127)<<23)
 }
 
-// colour is the linear sRGB of what a cell holds, without relief.
+// colour is the linear sRGB of what a cell holds, without relief. It is [Film.layers]
+// and [Film.shine] written as one loop, for pictures are made of it.
 func (f *Film) colour(c []float32, cell int) (rgb [3]float32) {
-	f.layers(c, f.reflectance(cell)[:], func(b int, r float32) { f.shine(&rgb, b, r) })
+	n := f.N
+	var top, body inks
+	wetTop := f.stir(c[:n], &top)
+	wetBody := f.stir(c[n:2*n], &body)
+	below := f.reflectance(cell)
+	for b := range Bands {
+		r := below[b]
+		if wetBody > 0 {
+			r = over(body.k[b], body.s[b], r)
+		}
+		if wetTop > 0 {
+			r = over(top.k[b], top.s[b], r)
+		}
+		seen := float32(paint.Surface(float64(r)))
+		w := &f.toLinear[b]
+		rgb[0] += w[0] * seen
+		rgb[1] += w[1] * seen
+		rgb[2] += w[2] * seen
+	}
 	return rgb
 }
 

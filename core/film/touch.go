@@ -46,6 +46,7 @@ const (
 	gripDepth  = 15.0 // µm of wet film that hairs press through to the ground; deeper they swim
 	coversFrom = 1.0  // µm laid in one pass from which paint lies over what was there
 	contactFog = 14.0 // µm over which contact fades at the edge of its reach
+	setGrabs   = 0.4  // how much more of its paint a hair leaves on a film that has set and turned matt
 	grabFrom   = 5.0  // µm of wet film below which a thirsty ground holds the brush back
 )
 
@@ -143,6 +144,9 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 			thirst *= 0.35 // dry paint has sealed it
 		}
 		lay *= 1 - thirst*(1-wet/grabFrom)
+	}
+	if wet > 0 {
+		lay *= 1 + setGrabs*fig[atSet]
 	}
 	lay = min(lay, h.Total)
 	var give float32

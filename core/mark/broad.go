@@ -185,7 +185,7 @@ func (p *planner) scrub(x, y, radius float64) []lesson.Point {
 // rubIn covers the part with small firm circles.
 func (p *planner) rubIn() {
 	w := p.tool.Width
-	for _, at := range p.places(p.some(0.3 * w * w)) {
+	for _, at := range p.places(p.some(0.5 * w * w)) {
 		x, y := at.X, at.Y
 		p.add(Stroke{Path: p.scrub(x, y, p.between(0.3, 0.5)*w), From: 1, To: 0.9, Manner: Circling,
 			Reload: len(p.out)%8 == 0, Shade: p.shade(x, y, 0.2)})
