@@ -1,13 +1,15 @@
 import { expect, test } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 
-import { newLesson } from './helpers'
+import { choose, newLesson, openScore, rehearsed, row } from './helpers'
 
 test('the shelf shows finished canvases with minutes and findings, and opens one', async ({ page }) => {
   await page.goto('/')
   const card = page.getByRole('link', { name: /Terraces above Ondrel Water/ }).first()
   await expect(card.getByRole('img')).toBeVisible({ timeout: 60_000 })
-  await expect(card).toContainText('96 of 100 min')
+  await expect(card).toContainText('97 of 100 min')
   await expect(card).toContainText('Nothing open in Checks', { timeout: 60_000 })
   await card.focus()
   await page.keyboard.press('Enter')
@@ -28,6 +30,37 @@ test('a lesson file can be brought in, and a broken one says where it is broken'
   saved.lesson.title = 'Brought in'
   await input.setInputFiles({ name: 'good.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(saved.lesson)) })
   await expect(page.getByRole('heading', { name: 'Brought in' })).toBeVisible()
+})
+
+test('the shelf holds four lessons, finished and checked', async ({ page }) => {
+  await page.goto('/')
+  for (const name of ['Terraces above Ondrel Water', 'Poplars on the Maren cut, haze', 'Moonrise over Harrow Fell', 'Salt barns in snowlight']) {
+    const card = page.getByRole('link', { name: new RegExp(name) }).first()
+    await expect(card.getByRole('img')).toBeVisible({ timeout: 90_000 })
+    await expect(card).toContainText('Nothing open in Checks', { timeout: 90_000 })
+  }
+})
+
+test('the marks sheet shows every technique as the simulator makes it', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'Marks sheet' }).click()
+  await expect(page.getByRole('heading', { name: 'The marks sheet' })).toBeVisible()
+  expect(await page.getByRole('article').count()).toBeGreaterThan(23)
+  await expect(page.getByRole('img', { name: /^criss-cross, wet base$/ })).toHaveAttribute('src', /specimens/, { timeout: 60_000 })
+})
+
+test('a lesson over days dries between them, and the days can be changed', async ({ page, request }) => {
+  const text = readFileSync(join(import.meta.dirname, '../demo/salt-barns-in-snowlight.json'), 'utf8')
+  const reply = await request.post('/api/studios/quillmere/lessons', { headers: { 'Content-Type': 'application/json' }, data: text })
+  await openScore(page, ((await reply.json()) as { id: string }).id)
+  await choose(page, 'dry')
+  await expect(page.getByText(/^Dried$/)).toBeVisible()
+  await row(page, 'dry').getByRole('button', { name: 'days: 7 days' }).click()
+  await page.getByLabel('Days', { exact: true }).fill('1')
+  await page.keyboard.press('Enter')
+  await expect(row(page, 'dry')).toContainText('1 day')
+  await rehearsed(page)
+  await expect(page.getByRole('button', { name: /finding/ }).first()).toBeVisible()
 })
 
 test('the first load is small and comes from here alone', async ({ page, baseURL }) => {

@@ -56,7 +56,7 @@ func TestRehearseWritesThePictureAtAMinute(t *testing.T) {
 	if !bytes.Equal(b, frame("d.png", "--width", "300")) {
 		t.Error("without --at it is not the end")
 	}
-	for _, view := range []string{"grey", "value", "wet", "thick"} {
+	for _, view := range []string{"grey", "value", "squint", "wet", "thick", "mud", "covered", "step", "before", "bulb"} {
 		if bytes.Equal(b, frame("v.png", "--width", "300", "--view", view)) {
 			t.Errorf("the %s view looks like paint", view)
 		}
@@ -64,6 +64,25 @@ func TestRehearseWritesThePictureAtAMinute(t *testing.T) {
 	img, err := png.Decode(bytes.NewReader(b))
 	if err != nil || img.Bounds().Dx() != 300 || img.Bounds().Dy() != 225 {
 		t.Errorf("%v %v", img.Bounds(), err)
+	}
+}
+
+func TestMarksWritesTheSheet(t *testing.T) {
+	out := filepath.Join(t.TempDir(), "marks.png")
+	if code, _, errs := shell(t, "", "marks", "-o", out); code != fine {
+		t.Fatalf("exit %d %s", code, errs)
+	}
+	data, err := os.ReadFile(out)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if img, err := png.Decode(bytes.NewReader(data)); err != nil || img.Bounds().Dx() < 1500 {
+		t.Errorf("%v %v", img, err)
+	}
+	for _, args := range [][]string{{"marks"}, {"marks", "extra", "-o", out}, {"marks", "-o", "/nowhere/at/all.png"}} {
+		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d %q", args, code, errs)
+		}
 	}
 }
 

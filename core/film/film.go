@@ -59,6 +59,7 @@ type Spec struct {
 	Ingredients   []Ingredient
 	Surface       Surface
 	Ground        spectrum.Spectrum // reflectance inside the film
+	Light         [2]float64        // direction toward the scene's light on the canvas, x right and y down, of length 1
 	Temperature   float64           // of the room, °C; 0 for 20
 	Seed          uint64
 }

@@ -15,7 +15,8 @@ type View string
 
 // The views.
 const (
-	Paint     View = "paint"   // as it looks, with light on its relief
+	Paint     View = "paint"   // as it looks, with the studio's light on its relief, from the upper left
+	Lit       View = "lit"     // the same with the scene's own light on its relief
 	Flat      View = "flat"    // as it looks without the light on its relief
 	Greyscale View = "grey"    // lightness alone
 	Value     View = "value"   // the painter's nine steps
@@ -30,7 +31,7 @@ const (
 
 // Views lists every view of a canvas by itself.
 func Views() []View {
-	return []View{Paint, Flat, Greyscale, Value, Squint, Wet, Thick, Covered, Booth, Bulb, LED}
+	return []View{Paint, Lit, Flat, Greyscale, Value, Squint, Wet, Thick, Covered, Booth, Bulb, LED}
 }
 
 // lamps are the observers of the views under other lamps.
@@ -130,9 +131,15 @@ func (f *Film) cellView(v View) func(x, y int) [3]float32 {
 	case Flat, Squint:
 		return colour
 	}
+	// Light rakes over weave and paint: what rises toward it is lighter.
+	lx, ly := float32(-math.Sqrt2/2), float32(-math.Sqrt2/2)
+	if v == Lit {
+		lx, ly = float32(f.spec.Light[0]), float32(f.spec.Light[1])
+	}
 	return func(x, y int) [3]float32 {
-		// Light from the upper left rakes over weave and paint.
-		slope := f.height(looks, x+1, y+1) - f.height(looks, x-1, y-1)
+		across := f.height(looks, x+1, y) - f.height(looks, x-1, y)
+		down := f.height(looks, x, y+1) - f.height(looks, x, y-1)
+		slope := -(lx*across + ly*down)
 		k := 1 + max(-0.16, min(0.22, slope*0.0018/float32(2*f.Cell)))
 		rgb := colour(x, y)
 		return [3]float32{rgb[0] * k, rgb[1] * k, rgb[2] * k}

@@ -98,6 +98,28 @@ func TestUnderALampWhiteStaysWhiteAndPigmentsShift(t *testing.T) {
 	}
 }
 
+// A ridge of paint is lighter on the side of the light.
+func TestReliefFollowsTheLight(t *testing.T) {
+	sides := func(v film.View) (left, right float64) {
+		f := newFilm(film.Surface{})
+		f.Coat(amountsOf(f, white, 40), func(int, int) bool { return true })
+		f.Coat(amountsOf(f, white, 60), func(x, _ int) bool { return x >= 18 && x < 22 })
+		img := f.Show(v, 0)
+		l, _ := grey(img, 17, 20)
+		r, _ := grey(img, 22, 20)
+		return float64(l), float64(r)
+	}
+	if l, r := sides(film.Paint); l < r+5 {
+		t.Errorf("studio light from the left: %v on the left of a ridge, %v on its right", l, r)
+	}
+	if l, r := sides(film.Lit); r < l+5 {
+		t.Errorf("scene's light from the right: %v on the left, %v on the right", l, r)
+	}
+	if l, r := sides(film.Flat); math.Abs(l-r) > 3 {
+		t.Errorf("without relief: %v and %v", l, r)
+	}
+}
+
 func TestPartsAndSizes(t *testing.T) {
 	f := halves()
 	if b := f.ShowPart(film.Paint, image.Rect(2, 2, 12, 12), 50).Bounds(); b.Dx() != 50 || b.Dy() != 50 {

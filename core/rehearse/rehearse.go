@@ -229,7 +229,8 @@ func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) 
 	if err != nil {
 		return nil, fmt.Errorf("ground: %w", err)
 	}
-	f := film.New(film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in,
+	lx, ly := scene.LightOn(l)
+	f := film.New(film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in, Light: [2]float64{lx, ly},
 		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Temperature: l.Room.Temperature, Seed: uint64(l.Seed)})
 	if l.Base.Kind != "none" && l.Base.Thickness > 0 {
 		amounts := make([]float64, len(in))

@@ -22,7 +22,7 @@ func Views() []film.View { return append(film.Views(), Mud, Step, Before) }
 // ViewTerms says the views in words, in the order in which they are offered.
 func ViewTerms() []lesson.Term {
 	return []lesson.Term{
-		{ID: string(film.Paint), Name: "Paint", Meaning: "As it looks, with light on its relief."},
+		{ID: string(film.Paint), Name: "Paint", Meaning: "As it looks in the studio, light raking over the paint from the upper left."},
 		{ID: string(film.Greyscale), Name: "Greyscale", Meaning: "Lightness alone: if this reads, the picture reads."},
 		{ID: string(film.Squint), Name: "Squint", Meaning: "Through half-closed eyes at two metres: only the large shapes."},
 		{ID: string(film.Wet), Name: "Wet", Meaning: "Dark is wet, light has set, near-white is dry."},
@@ -32,6 +32,7 @@ func ViewTerms() []lesson.Term {
 		{ID: string(film.Covered), Name: "Covered", Meaning: "How far the ground is hidden: black is bare."},
 		{ID: string(Step), Name: "This step only", Meaning: "Only what the step at the playhead has laid."},
 		{ID: string(Before), Name: "Before this step", Meaning: "The canvas as the step at the playhead found it."},
+		{ID: string(film.Lit), Name: "Lit by the scene", Meaning: "Light rakes over the paint from where the picture's own light stands."},
 		{ID: string(film.Flat), Name: "Without relief", Meaning: "The colours alone, without the light that rakes over the paint."},
 		{ID: string(film.Booth), Name: "Viewing booth", Meaning: "Under D50 lamps, as the eye sees it once used to them."},
 		{ID: string(film.Bulb), Name: "Warm bulb", Meaning: "Under an incandescent lamp, as the eye sees it once used to it."},

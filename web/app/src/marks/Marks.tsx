@@ -37,7 +37,7 @@ export function Marks() {
 function Mark({ mark }: { mark: MarkShown }) {
   return (
     <article>
-      <h2 className="flex items-baseline gap-2 font-serif text-base first-letter:uppercase">
+      <h2 className="flex items-baseline gap-2 font-serif text-base">
         {mark.name}
         <span className="font-sans text-xs text-quiet">{mark.tool}</span>
       </h2>

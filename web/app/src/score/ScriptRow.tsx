@@ -86,7 +86,7 @@ export function ScriptRow(p: Props) {
           )}
         </div>
         {p.findings.length > 0 && !open && (
-          <button type="button" onClick={p.select} aria-label={p.findings.map((f) => f.title).join('; ')} className="self-start pt-1">
+          <button type="button" onClick={p.select} aria-label={p.findings.map((f) => f.title).join('; ')} className="flex h-6 w-6 shrink-0 items-center justify-center self-start">
             <FindingMark finding={p.findings[0]} />
           </button>
         )}

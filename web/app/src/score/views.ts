@@ -15,6 +15,7 @@ export const viewKeys: Record<View, string> = {
   covered: 'c',
   step: 'o',
   before: 'b',
+  lit: 'i',
   flat: 'f',
   d50: '1',
   bulb: '2',
