@@ -288,6 +288,12 @@ func (f *Film) Read(x, y int) Reading {
 	return Reading{float64(c[o+atTop]), float64(c[o+atBody]), float64(set), int(c[o+atMark]) - 1}
 }
 
+// Thickness is the wet paint at a cell, both strata, µm.
+func (f *Film) Thickness(x, y int) float32 {
+	c := f.at(x, y)
+	return c[2*f.N+atTop] + c[2*f.N+atBody]
+}
+
 // Amounts adds the µm of each ingredient in a cell, both strata, to sum.
 func (f *Film) Amounts(x, y int, sum []float64) {
 	c := f.at(x, y)

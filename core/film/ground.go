@@ -105,7 +105,7 @@ func (f *Film) harden(oil bool, dry func(c []float32) bool) (cells int) {
 					continue
 				}
 				at := y*f.W + x
-				f.layers(c, next.r[at][:], func(b int, r float32) { next.r[at][b] = r })
+				next.r[at] = f.layers(c, &next.r[at])
 				next.high[at] += wet
 				next.oil[at] = next.oil[at] || oil
 				clear(c)
@@ -163,21 +163,23 @@ func (f *Film) empty(ti int) bool {
 
 // layers works out the reflectance inside the film, band by band, of body and top
 // over what lies below.
-func (f *Film) layers(c []float32, below []float32, give func(b int, r float32)) {
+func (f *Film) layers(c []float32, below *[Bands]float32) (r [Bands]float32) {
 	n := f.N
 	var top, body inks
 	wetTop := f.stir(c[:n], &top)
 	wetBody := f.stir(c[n:2*n], &body)
-	for b := range Bands {
-		r := below[b]
-		if wetBody > 0 {
-			r = over(body.k[b], body.s[b], r)
+	r = *below
+	if wetBody > 0 {
+		for b := range r {
+			r[b] = over(body.k[b], body.s[b], r[b])
 		}
-		if wetTop > 0 {
-			r = over(top.k[b], top.s[b], r)
-		}
-		give(b, r)
 	}
+	if wetTop > 0 {
+		for b := range r {
+			r[b] = over(top.k[b], top.s[b], r[b])
+		}
+	}
+	return r
 }
 
 // Dry tells how much dry paint lies at a cell, µm, and whether any of it is oil.

@@ -49,9 +49,10 @@ func (f *Film) stir(amounts []float32, m *inks) (total float32) {
 // shine adds band b of inner reflectance r, as the eye sees it, to a colour.
 func (f *Film) shine(rgb *[3]float32, b int, r float32) {
 	seen := float32(paint.Surface(float64(r)))
-	for c := range 3 {
-		rgb[c] += f.toLinear[b][c] * seen
-	}
+	w := &f.toLinear[b]
+	rgb[0] += w[0] * seen
+	rgb[1] += w[1] * seen
+	rgb[2] += w[2] * seen
 }
 
 // over is the finite-film formula for a stratum whose K and S are sums over its
@@ -82,33 +83,16 @@ func exp32(x float32) float32 {
 		return 0
 	}
 	y := x * 1.44269504
-	n := float32(math.Floor(float64(y)))
+	n := float32(int32(y)) // toward 0, so that r is in (-ln 2, 0]
 	r := (y - n) * 0.693147181
 	p := 1 + r*(1+r*(0.5+r*(0.16666667+r*(0.041666667+r*(0.0083333333+r*0.0013888889)))))
 	return p * math.Float32frombits(uint32(int32(n)+127)<<23)
 }
 
-// colour is the linear sRGB of what a cell holds, without relief. It is [Film.layers]
-// and [Film.shine] written as one loop, for pictures are made of it.
+// colour is the linear sRGB of what a cell holds, without relief.
 func (f *Film) colour(c []float32, cell int) (rgb [3]float32) {
-	n := f.N
-	var top, body inks
-	wetTop := f.stir(c[:n], &top)
-	wetBody := f.stir(c[n:2*n], &body)
-	below := f.reflectance(cell)
-	for b := range Bands {
-		r := below[b]
-		if wetBody > 0 {
-			r = over(body.k[b], body.s[b], r)
-		}
-		if wetTop > 0 {
-			r = over(top.k[b], top.s[b], r)
-		}
-		seen := float32(paint.Surface(float64(r)))
-		w := &f.toLinear[b]
-		rgb[0] += w[0] * seen
-		rgb[1] += w[1] * seen
-		rgb[2] += w[2] * seen
+	for b, r := range f.layers(c, f.reflectance(cell)) {
+		f.shine(&rgb, b, r)
 	}
 	return rgb
 }

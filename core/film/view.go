@@ -150,12 +150,12 @@ func (f *Film) cellView(v View) func(x, y int) [3]float32 {
 func (f *Film) underLamp(toLinear [][3]float64) func(x, y int) [3]float32 {
 	return func(x, y int) (rgb [3]float32) {
 		c := f.at(x, y)
-		f.layers(c, f.reflectance(y*f.W + x)[:], func(b int, r float32) {
+		for b, r := range f.layers(c, f.reflectance(y*f.W+x)) {
 			seen := float32(paint.Surface(float64(r)))
 			for k := range rgb {
 				rgb[k] += float32(toLinear[b][k]) * seen
 			}
-		})
+		}
 		return rgb
 	}
 }
@@ -168,18 +168,13 @@ func (f *Film) Hides(x, y int) float64 {
 		white[b] = 1
 	}
 	c := f.at(x, y)
+	onWhite, onBlack := f.layers(c, &white), f.layers(c, &black)
 	var light, weight float64
-	add := func(sign float64) func(b int, r float32) {
-		return func(b int, r float32) {
-			w := float64(f.toLinear[b][1])
-			light += sign * w * float64(r)
-			if sign > 0 {
-				weight += w
-			}
-		}
+	for b := range white {
+		w := float64(f.toLinear[b][1])
+		light += w * float64(onWhite[b]-onBlack[b])
+		weight += w
 	}
-	f.layers(c, white[:], add(1))
-	f.layers(c, black[:], add(-1))
 	shows := light / weight
 	if f.dry.high != nil {
 		shows *= math.Exp(-float64(f.dry.high[y*f.W+x]) / 12)

@@ -1,6 +1,7 @@
 package mark
 
 import (
+	"cmp"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -189,13 +190,5 @@ func (p *planner) shine() lesson.Point {
 
 // byHeight puts places in painting order: far (high) before near (low).
 func byHeight(places []lesson.Point) {
-	slices.SortStableFunc(places, func(a, b lesson.Point) int {
-		switch {
-		case a.Y < b.Y:
-			return -1
-		case a.Y > b.Y:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(places, func(a, b lesson.Point) int { return cmp.Compare(a.Y, b.Y) })
 }

@@ -223,6 +223,15 @@ func BenchmarkDemos(b *testing.B) {
 	}
 }
 
+// BenchmarkThirty rehearses the first thirty steps of the demo lesson.
+func BenchmarkThirty(b *testing.B) {
+	l, _ := sample.Terraces(b)
+	l.Steps = l.Steps[:30]
+	for b.Loop() {
+		run(b, l, rehearse.FineCell)
+	}
+}
+
 // BenchmarkCores rehearses the demo lesson on one core and on all; the ratio is what
 // the second core is worth.
 func BenchmarkCores(b *testing.B) {

@@ -55,7 +55,7 @@ const (
 const MudDelta = 8.0
 
 // samples is about how many places of a step are judged for colour.
-const samples = 4000
+const samples = 2500
 
 // measure compares what lies on the canvas with what the step meant.
 func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Record) {
@@ -73,8 +73,7 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 		if trace.Laid >= laidLeast {
 			cells++
 			c := first + k
-			at := f.Read(c%f.W, c/f.W)
-			thick += at.Top + at.Body
+			thick += float64(f.Thickness(c%f.W, c/f.W))
 		}
 	}
 	p.On, p.Off = on*f.MlPerMicron(), p.Off+off*f.MlPerMicron()

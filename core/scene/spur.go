@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -39,15 +40,7 @@ func Spurs(l *lesson.Lesson, z lesson.Zone, whole *Region) []Spur {
 		out = append(out, Spur{X: at, Top: top, Lean: lean, seed: seed + 43 + uint64(i)})
 		x = max(at, x) + gap*(0.45+1.1*film.Noise(seed+44, i*1.37, 7))
 	}
-	slices.SortFunc(out, func(a, b Spur) int {
-		switch {
-		case a.X < b.X:
-			return -1
-		case a.X > b.X:
-			return 1
-		}
-		return 0
-	})
+	slices.SortFunc(out, func(a, b Spur) int { return cmp.Compare(a.X, b.X) })
 	return out
 }
 
