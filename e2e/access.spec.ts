@@ -12,7 +12,7 @@ for (const room of ['light', 'dark'] as const) {
   test(`axe finds nothing in the ${room} room`, async ({ page, request }) => {
     await page.emulateMedia({ colorScheme: room })
     await page.goto('/')
-    await expect(page.getByRole('link').first()).toBeVisible()
+    await expect(page.getByRole('link', { name: /Ondrel/ }).first()).toBeVisible()
     await expect(page.locator('html')).toHaveAttribute('data-room', room)
     await clean(page)
     await page.goto('/marks')

@@ -23,6 +23,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
 
   proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|squint|wet|thick|mud|covered|...] -o out.png
   proxenos check    LESSON.json [--json]
+  proxenos mix      --target '#8d9bb0' | --lab 60,-2,-12 [--paints PW6,PB29,...] [--max-paints 4] [--parts 24] [--whole] [--json]
   proxenos marks    -o marks.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
   proxenos schema
@@ -38,6 +39,7 @@ type command func(ctx context.Context, args []string, in io.Reader, out io.Write
 var commands = map[string]command{
 	"rehearse": rehearseCommand,
 	"check":    checkCommand,
+	"mix":      mixCommand,
 	"marks":    marksCommand,
 	"edit":     editCommand,
 	"schema":   schemaCommand,
@@ -59,7 +61,7 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 	}
 	do, ok := commands[args[0]]
 	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, marks, edit, schema or serve\n", args[0])
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, mix, marks, edit, schema or serve\n", args[0])
 		return badInput
 	}
 	code, err := do(ctx, args[1:], in, out)

@@ -86,6 +86,45 @@ func TestMarksWritesTheSheet(t *testing.T) {
 	}
 }
 
+func TestMixFindsRecipes(t *testing.T) {
+	code, out, errs := shell(t, "", "mix", "--target", "#8d9bb0", "--paints", "PW6,PB29,PBr7/burnt-sienna,PY43")
+	if code != fine || !strings.Contains(out, "Titanium white") || !strings.Contains(out, "Lay out") {
+		t.Errorf("exit %d %s%s", code, out, errs)
+	}
+	code, out, _ = shell(t, "", "mix", "--lab", "60,-2,-12", "--max-paints", "3", "--parts", "16", "--json")
+	var answer struct {
+		Reached bool
+		Recipes []struct {
+			Delta float64
+			Parts []struct{ Parts float64 }
+		}
+	}
+	if err := json.Unmarshal([]byte(out), &answer); err != nil || code != fine || !answer.Reached || len(answer.Recipes) == 0 {
+		t.Fatalf("exit %d, %v: %s", code, err, out)
+	}
+	for _, r := range answer.Recipes {
+		var sum float64
+		for _, p := range r.Parts {
+			sum += p.Parts
+		}
+		if len(r.Parts) > 3 || sum > 16.001 {
+			t.Errorf("%+v", r)
+		}
+	}
+	if code, out, _ := shell(t, "", "mix", "--lab", "45,60,30", "--paints", "PW6,PBk9"); code != fine || !strings.Contains(out, "Out of reach") {
+		t.Errorf("exit %d %s", code, out)
+	}
+	for _, args := range [][]string{
+		{"mix"}, {"mix", "--target", "blue"}, {"mix", "--lab", "1,2"}, {"mix", "--lab", "x,y,z"}, {"mix", "--lab", "NaN,0,0"}, {"mix", "--lab", "50,0,0", "--target", "#ffffff"},
+		{"mix", "--lab", "50,0,0", "--paints", ""}, {"mix", "--lab", "50,0,0", "--paints", "PW6,PW6"}, {"mix", "--lab", "50,0,0", "--paints", "PX9"},
+		{"mix", "--lab", "50,0,0", "--max-paints", "9"}, {"mix", "--lab", "50,0,0", "--parts", "0x"}, {"mix", "extra", "--lab", "50,0,0"},
+	} {
+		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d %q", args, code, errs)
+		}
+	}
+}
+
 func TestCheckExitsByWhatItFinds(t *testing.T) {
 	code, out, errs := shell(t, "", "check", demoLesson)
 	if code != fine || !strings.Contains(out, "0 stop") {

@@ -184,3 +184,24 @@ func (l Lab) RGB() RGB {
 	}
 	return out
 }
+
+// Lab is the D65 colour of a screen colour (IEC 61966-2-1).
+func (c RGB) Lab() Lab {
+	var lin [3]float64
+	for i, v := range c {
+		lin[i] = Linear(float64(v) / 255)
+	}
+	return XYZ{
+		X: 100 * (0.4124564*lin[0] + 0.3575761*lin[1] + 0.1804375*lin[2]),
+		Y: 100 * (0.2126729*lin[0] + 0.7151522*lin[1] + 0.0721750*lin[2]),
+		Z: 100 * (0.0193339*lin[0] + 0.1191920*lin[1] + 0.9503041*lin[2]),
+	}.Lab(XYZ{95.047, 100, 108.883})
+}
+
+// Linear undoes [Gamma]: the linear figure of an encoded one, both 0-1.
+func Linear(v float64) float64 {
+	if v <= 0.04045 {
+		return v / 12.92
+	}
+	return math.Pow((v+0.055)/1.055, 2.4)
+}

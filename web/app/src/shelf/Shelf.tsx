@@ -154,6 +154,7 @@ function BringIn({ studio }: { studio: string | undefined }) {
         type="file"
         accept="application/json,.json"
         aria-label="Lesson file"
+        disabled={!studio}
         className="sr-only"
         tabIndex={-1}
         onChange={(e) => {
