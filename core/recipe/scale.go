@@ -1,0 +1,188 @@
+package recipe
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"slices"
+
+	"proxenos/core/paint"
+	"proxenos/core/spectrum"
+)
+
+// A Rung is one step of a string, a path or a ladder: what is wanted, and how to mix it.
+type Rung struct {
+	Name   string       `json:"name"`
+	Target spectrum.Lab `json:"target"`
+	Colour string       `json:"colour" doc:"#rrggbb of the target"`
+	Recipe Recipe       `json:"recipe"`
+	Short  string       `json:"short" doc:"what the palette falls short by, if it does"`
+}
+
+// rungs solves targets one after the other.
+func (s *Solver) rungs(ctx context.Context, o Options, names []string, targets []spectrum.Lab) ([]Rung, error) {
+	o.Want = 1
+	out := make([]Rung, 0, len(targets))
+	for i, t := range targets {
+		a, err := s.Solve(ctx, t, o)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, Rung{names[i], tenths(t), t.RGB().Hex(), a.Recipes[0], a.Short})
+	}
+	return out, nil
+}
+
+// String mixes a colour in n values, 3 to 9, from light to dark at its own hue; where
+// it is lighter or darker than the colour itself it is weaker, as pigments are. warm
+// turns lights toward yellow and shadows toward blue, in units of b* at the ends.
+func (s *Solver) String(ctx context.Context, colour spectrum.Lab, n int, warm float64, o Options) ([]Rung, error) {
+	if n < 3 || n > 9 {
+		return nil, fmt.Errorf("a string of %d values: ask for 3 to 9", n)
+	}
+	if !(math.Abs(warm) <= 30) {
+		return nil, fmt.Errorf("warm is %g: give -30 to 30", warm)
+	}
+	const lightest, darkest = 90.0, 22.0
+	names, targets := make([]string, n), make([]spectrum.Lab, n)
+	for i := range n {
+		t := float64(i) / float64(n-1)
+		l := lightest + (darkest-lightest)*t
+		weak := math.Pow(min(1, l/max(1, colour.L), (100-l)/max(1, 100-colour.L)), 0.7)
+		targets[i] = spectrum.Lab{L: l, A: colour.A * weak, B: colour.B*weak + warm*(1-2*t)}
+		names[i] = fmt.Sprintf("value %d", targets[i].Value())
+	}
+	return s.rungs(ctx, o, names, targets)
+}
+
+// Neutral mixes the way from a colour to the grey of its value in n steps, 2 to 9.
+func (s *Solver) Neutral(ctx context.Context, colour spectrum.Lab, n int, o Options) ([]Rung, error) {
+	if n < 2 || n > 9 {
+		return nil, fmt.Errorf("a path of %d steps: ask for 2 to 9", n)
+	}
+	names, targets := make([]string, n), make([]spectrum.Lab, n)
+	for i := range n {
+		keep := 1 - float64(i)/float64(n-1)
+		targets[i] = spectrum.Lab{L: colour.L, A: colour.A * keep, B: colour.B * keep}
+		names[i] = fmt.Sprintf("%.0f %% of its chroma", 100*keep)
+	}
+	return s.rungs(ctx, o, names, targets)
+}
+
+// An Air is a kind of haze.
+type Air string
+
+// The kinds of haze.
+const (
+	Clear Air = "clear"
+	Hazy  Air = "hazy"
+	Mist  Air = "mist"
+	Dusk  Air = "dusk"
+)
+
+// airs give each haze its visibility, m (where contrast has fallen to 2 %), how much
+// more it scatters blue (Ångström's exponent), and the light that it turns to, as
+// reflectance at 450, 550 and 650 nm.
+var airs = map[Air]struct {
+	visibility, blue float64
+	light            [3]float64
+}{
+	Clear: {60000, 1.3, [3]float64{0.82, 0.74, 0.68}},
+	Hazy:  {16000, 0.7, [3]float64{0.80, 0.77, 0.73}},
+	Mist:  {2500, 0, [3]float64{0.80, 0.80, 0.78}},
+	Dusk:  {26000, 0.9, [3]float64{0.52, 0.42, 0.46}},
+}
+
+// Airs lists the kinds of haze.
+func Airs() []Air { return []Air{Clear, Hazy, Mist, Dusk} }
+
+// Through is what a reflectance looks like through metres of air (Koschmieder 1924):
+// its own light dies away and the light of the haze takes its place, band by band.
+func Through(r spectrum.Spectrum, metres float64, air Air) (spectrum.Spectrum, error) {
+	a, ok := airs[air]
+	if !ok {
+		return r, fmt.Errorf("haze %q is not known: use one of %v", air, Airs())
+	}
+	if !(metres >= 0) || math.IsInf(metres, 0) {
+		return r, fmt.Errorf("distance is %g m: give 0 or more", metres)
+	}
+	for i := range r {
+		nm := spectrum.Wavelength(i)
+		beta := 3.912 / a.visibility * math.Pow(550/nm, a.blue)
+		t := math.Exp(-beta * metres)
+		r[i] = r[i]*t + between(a.light, nm)*(1-t)
+	}
+	return r, nil
+}
+
+// between draws a smooth line through figures at 450, 550 and 650 nm.
+func between(v [3]float64, nm float64) float64 {
+	x := min(2, max(0, (nm-450)/100))
+	if x < 1 {
+		return v[0] + (v[1]-v[0])*x
+	}
+	return v[1] + (v[2]-v[1])*(x-1)
+}
+
+// A Depth is a plane of the scene: its name and its distance, m.
+type Depth struct {
+	Name   string
+	Metres float64
+}
+
+// Ladder gives a colour that stands near the eye to every depth of a scene through
+// the air between: each plane's target and recipe.
+func (s *Solver) Ladder(ctx context.Context, near []Part, depths []Depth, air Air, o Options) ([]Rung, error) {
+	var parts []paint.Part
+	for _, p := range near {
+		parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
+	}
+	coat, err := paint.Mix(parts)
+	if err != nil {
+		return nil, err
+	}
+	seen := paint.Seen(coat.Opaque())
+	names, targets := make([]string, len(depths)), make([]spectrum.Lab, len(depths))
+	for i, d := range depths {
+		r, err := Through(seen, d.Metres, air)
+		if err != nil {
+			return nil, fmt.Errorf("%s: %w", d.Name, err)
+		}
+		names[i], targets[i] = d.Name, s.d65.Lab(&r)
+	}
+	return s.rungs(ctx, o, names, targets)
+}
+
+// Hues is the number of directions in which a gamut is measured.
+const Hues = 24
+
+// A Gamut is the strongest chroma that a palette reaches, by value (the first is value
+// 1) and by hue in steps of 15° from a* on; 0 where nothing was found.
+type Gamut [9][Hues]float64
+
+// Gamut measures what the palette reaches, from mixtures of up to three paints.
+func (s *Solver) Gamut(ctx context.Context) (Gamut, error) {
+	var g Gamut
+	take := func(c spectrum.Lab) {
+		cell := &g[c.Value()-1][int(c.Hue()/(360/Hues))%Hues]
+		*cell = max(*cell, c.Chroma())
+	}
+	rng := rand.New(rand.NewPCG(9, 9))
+	amounts := make([]float64, 3)
+	var choices [][]int
+	sets(len(s.paints), min(3, len(s.paints)), func(set []int) { choices = append(choices, slices.Clone(set)) })
+	each := max(6, 24000/len(choices))
+	for _, set := range choices {
+		if err := ctx.Err(); err != nil {
+			return g, err
+		}
+		for range each {
+			for i := range set { // even over orders of magnitude, as tinting is
+				amounts[i] = math.Pow(10, -2.5*rng.Float64())
+			}
+			take(s.glance(set, amounts[:len(set)]))
+		}
+	}
+	return g, nil
+}
