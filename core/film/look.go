@@ -158,3 +158,23 @@ func (f *Film) looks() []*look {
 	parallel(len(f.tiles), func(i int) { out[i] = f.look(i) })
 	return out
 }
+
+// around is how much of the canvas is averaged when a colour is picked, mm.
+const around = 2.0
+
+// ColourAround is the mean colour of the canvas around a place, mm, which is moved
+// onto the canvas if need be.
+func (f *Film) ColourAround(x, y float64) spectrum.Lab {
+	reach := max(0, int(around/2/f.spec.Cell))
+	cx := min(f.W-1, max(0, int(x/f.spec.Cell)))
+	cy := min(f.H-1, max(0, int(y/f.spec.Cell)))
+	var sum [3]float32
+	n := float32(0)
+	for j := max(0, cy-reach); j <= min(f.H-1, cy+reach); j++ {
+		for i := max(0, cx-reach); i <= min(f.W-1, cx+reach); i++ {
+			c := f.Linear(i, j)
+			sum[0], sum[1], sum[2], n = sum[0]+c[0], sum[1]+c[1], sum[2]+c[2], n+1
+		}
+	}
+	return labOf([3]float32{sum[0] / n, sum[1] / n, sum[2] / n})
+}

@@ -108,69 +108,6 @@ func (e SetMinutes) Describe(l *Lesson) string {
 	return fmt.Sprintf("give %s %g min", l.label(e.Step), e.Minutes)
 }
 
-// Apply changes the part.
-func (e SetPart) Apply(l *Lesson) (*Lesson, Edit, error) {
-	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
-	if i < 0 {
-		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
-	}
-	c := *l
-	c.Mixtures = slices.Clone(l.Mixtures)
-	parts := slices.Clone(l.Mixtures[i].Parts)
-	j := index(parts, e.Paint, func(p *Part) string { return p.Paint })
-	old := 0.0
-	switch {
-	case j >= 0 && e.Parts == 0:
-		old = parts[j].Parts
-		parts = slices.Delete(parts, j, j+1)
-	case j >= 0:
-		old = parts[j].Parts
-		parts[j].Parts = e.Parts
-	case e.Parts == 0:
-		return nil, nil, fmt.Errorf("mixture %q has no %s to take out", e.Mixture, e.Paint)
-	default:
-		parts = append(parts, Part{e.Paint, e.Parts})
-	}
-	c.Mixtures[i].Parts = parts
-	if j >= 0 && e.Parts == 0 && j < len(parts) {
-		return &c, replaceParts{e.Mixture, l.Mixtures[i].Parts}, nil // its place matters
-	}
-	return &c, SetPart{e.Mixture, e.Paint, old}, nil
-}
-
-// Describe says what the part becomes.
-func (e SetPart) Describe(l *Lesson) string {
-	name := e.Mixture
-	if m, ok := l.Mixture(e.Mixture); ok {
-		name = m.Name
-	}
-	if e.Parts == 0 {
-		return fmt.Sprintf("take %s out of “%s”", e.Paint, name)
-	}
-	return fmt.Sprintf("make %s in “%s” %g parts", e.Paint, name, e.Parts)
-}
-
-// replaceParts undoes the removal of a part that was not the last one.
-type replaceParts struct {
-	Mixture string `json:"mixture"`
-	Parts   []Part `json:"parts"`
-}
-
-func (e replaceParts) Apply(l *Lesson) (*Lesson, Edit, error) {
-	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
-	if i < 0 {
-		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
-	}
-	c := *l
-	c.Mixtures = slices.Clone(l.Mixtures)
-	c.Mixtures[i].Parts = slices.Clone(e.Parts)
-	return &c, replaceParts{e.Mixture, l.Mixtures[i].Parts}, nil
-}
-
-func (e replaceParts) Describe(l *Lesson) string {
-	return fmt.Sprintf("restore the parts of “%s”", e.Mixture)
-}
-
 // Apply inserts the step.
 func (e Insert) Apply(l *Lesson) (*Lesson, Edit, error) {
 	if e.At < 0 || e.At > len(l.Steps) {

@@ -12,7 +12,9 @@ var editKinds = map[string]reflect.Type{
 	"move":    reflect.TypeFor[Move](),
 	"minutes": reflect.TypeFor[SetMinutes](),
 	"part":    reflect.TypeFor[SetPart](),
-	"parts":   reflect.TypeFor[replaceParts](),
+	"parts":   reflect.TypeFor[SetParts](),
+	"mixture": reflect.TypeFor[AddMixture](),
+	"unmix":   reflect.TypeFor[RemoveMixture](),
 	"insert":  reflect.TypeFor[Insert](),
 	"remove":  reflect.TypeFor[Remove](),
 	"change":  reflect.TypeFor[Change](),
@@ -71,7 +73,7 @@ func decodeEdit(data []byte, depth int) (Edit, error) {
 	}
 	t, ok := editKinds[head.Edit]
 	if !ok {
-		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use move, minutes, part, insert, remove, change, reshape, accept, reopen or all"}}
+		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use move, minutes, part, parts, mixture, unmix, insert, remove, change, reshape, accept, reopen or all"}}
 	}
 	if head.Edit == "all" {
 		if depth == 0 || len(head.Edits) > 200 {

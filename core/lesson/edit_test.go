@@ -21,6 +21,8 @@ func edits() []lesson.Edit {
 		lesson.SetPart{Mixture: "sky", Paint: "PY43", Parts: 0.1},
 		lesson.SetPart{Mixture: "ridge", Paint: "PB29", Parts: 0},
 		lesson.SetPart{Mixture: "ridge", Paint: "PBr7/burnt-sienna", Parts: 0},
+		lesson.SetParts{Mixture: "sky", Parts: []lesson.Part{{Paint: "PW6", Parts: 9}, {Paint: "PY43", Parts: 2}}},
+		lesson.AddMixture{Mixture: lesson.Mixture{ID: "new", Name: "New", Parts: []lesson.Part{{Paint: "PW6", Parts: 9}, {Paint: "PR177", Parts: 2}}}},
 		lesson.Insert{At: 2, Step: sample.Step("blot", "ridge", lesson.Blot, "towel")},
 		lesson.Insert{At: 4, Step: sample.Step("wait", "", lesson.Wait, "")},
 		lesson.Remove{Step: "ridge"},
@@ -58,6 +60,16 @@ func TestEveryEditCanBeTakenBack(t *testing.T) {
 		if words := e.Describe(l); words == "" || strings.Contains(words, "%!") {
 			t.Errorf("%#v describes itself as %q", e, words)
 		}
+	}
+}
+
+func TestAMixtureInUseStays(t *testing.T) {
+	l := sample.Lesson()
+	if _, _, err := lesson.Apply(l, lesson.RemoveMixture{Mixture: "light"}); err == nil || !strings.Contains(err.Error(), "step 4") {
+		t.Errorf("a mixture in use is taken off: %v", err)
+	}
+	if _, _, err := lesson.Apply(l, lesson.AddMixture{Mixture: l.Mixtures[0]}); err == nil {
+		t.Error("a mixture is added twice")
 	}
 }
 

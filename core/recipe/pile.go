@@ -13,7 +13,7 @@ import (
 
 // A Change is a way to bring a pile that is there to another colour.
 type Change struct {
-	Add    []Part       `json:"add" doc:"what to work in, ml in place of parts"`
+	Add    []Amount     `json:"add" doc:"what to work in, ml in place of parts"`
 	Grows  float64      `json:"grows" doc:"how many times as much paint there is then"`
 	Lab    spectrum.Lab `json:"lab"`
 	Colour string       `json:"colour"`
@@ -23,7 +23,7 @@ type Change struct {
 // Change finds what to add to ml of a pile, one or two paints of the palette, to bring
 // it to a target: first what comes within ΔE00 2 with the least paint, then what comes
 // nearest.
-func (s *Solver) Change(ctx context.Context, pile []Part, ml float64, target spectrum.Lab) ([]Change, error) {
+func (s *Solver) Change(ctx context.Context, pile []Amount, ml float64, target spectrum.Lab) ([]Change, error) {
 	o := Options{}
 	if err := s.check(target, &o); err != nil {
 		return nil, err
@@ -109,16 +109,16 @@ func (s *Solver) change(base paint.Coat, set []int, ml float64, target spectrum.
 	got, added := colour(best)
 	out := Change{Grows: math.Round((1+added)*100) / 100, Lab: tenths(got), Colour: got.RGB().Hex(), Delta: math.Round(spectrum.DeltaE(got, target)*100) / 100}
 	for i, p := range set {
-		out.Add = append(out.Add, Part{s.paints[p].Key, s.paints[p].Name, math.Round(math.Exp(best[i])*ml*100) / 100})
+		out.Add = append(out.Add, Amount{s.paints[p].Key, s.paints[p].Name, math.Round(math.Exp(best[i])*ml*100) / 100})
 	}
 	return out
 }
 
 // A Substitute stands in for a paint.
 type Substitute struct {
-	Parts []Part  `json:"parts"`
-	Mass  float64 `json:"mass" doc:"ΔE00 of the masstone"`
-	Tint  float64 `json:"tint" doc:"ΔE00 of 1 part with 10 of white"`
+	Parts []Amount `json:"parts"`
+	Mass  float64  `json:"mass" doc:"ΔE00 of the masstone"`
+	Tint  float64  `json:"tint" doc:"ΔE00 of 1 part with 10 of white"`
 }
 
 // Substitutes finds what stands in for a paint that is missing or hazardous: recipes
@@ -155,7 +155,7 @@ func (s *Solver) Substitutes(ctx context.Context, key string) ([]Substitute, err
 					if t := spectrum.DeltaE(tint(c), pale); m+t < best.Mass+best.Tint {
 						best = Substitute{Mass: m, Tint: t}
 						for j, q := range set {
-							best.Parts = append(best.Parts, Part{s.paints[q].Key, s.paints[q].Name, amounts[j]})
+							best.Parts = append(best.Parts, Amount{s.paints[q].Key, s.paints[q].Name, amounts[j]})
 						}
 					}
 				}
@@ -181,7 +181,7 @@ func (s *Solver) Substitutes(ctx context.Context, key string) ([]Substitute, err
 	out = out[:min(4, len(out))]
 	for i := range out {
 		out[i].Mass, out[i].Tint = math.Round(out[i].Mass*10)/10, math.Round(out[i].Tint*10)/10
-		slices.SortStableFunc(out[i].Parts, func(a, b Part) int { return cmp.Compare(b.Parts, a.Parts) })
+		slices.SortStableFunc(out[i].Parts, func(a, b Amount) int { return cmp.Compare(b.Parts, a.Parts) })
 	}
 	return out, nil
 }

@@ -27,7 +27,7 @@ type Options struct {
 
 // A Recipe is a way to mix a colour.
 type Recipe struct {
-	Parts  []Part       `json:"parts" doc:"most first"`
+	Parts  []Amount     `json:"parts" doc:"most first"`
 	Lab    spectrum.Lab `json:"lab" doc:"thick layer, D65"`
 	Colour string       `json:"colour" doc:"#rrggbb"`
 	Delta  float64      `json:"delta" doc:"ΔE00 from the target"`
@@ -36,8 +36,8 @@ type Recipe struct {
 	Order  []string     `json:"order" doc:"how to mix it, so that the pile does not grow"`
 }
 
-// A Part is a share of one paint by volume. A tenth of a part is a drop.
-type Part struct {
+// An Amount is a share of one paint by volume. A tenth of a part is a drop.
+type Amount struct {
 	Paint string  `json:"paint"`
 	Name  string  `json:"name"`
 	Parts float64 `json:"parts"`
@@ -177,7 +177,7 @@ func (s *Solver) weigh(n near, target spectrum.Lab, o Options) *found {
 	f := &found{set: n.set, parts: parts}
 	f.Delta = delta
 	for j, p := range n.set {
-		f.Parts = append(f.Parts, Part{s.paints[p].Key, s.paints[p].Name, parts[j]})
+		f.Parts = append(f.Parts, Amount{s.paints[p].Key, s.paints[p].Name, parts[j]})
 		f.Price += o.Price[s.paints[p].Key] * parts[j]
 	}
 	f.Price /= f.Total()
@@ -354,7 +354,7 @@ func (s *Solver) finish(f *found, target spectrum.Lab, o Options) {
 		}
 	}
 	f.Sturdy, f.Delta = math.Round(f.Sturdy*10)/10, math.Round(f.Delta*100)/100
-	slices.SortStableFunc(f.Parts, func(a, b Part) int { return cmp.Compare(b.Parts, a.Parts) })
+	slices.SortStableFunc(f.Parts, func(a, b Amount) int { return cmp.Compare(b.Parts, a.Parts) })
 	f.Order = order(f.Parts)
 }
 
@@ -403,7 +403,7 @@ var strengths = map[string]int{"low": 0, "med": 1, "high": 2, "very high": 3}
 // order says how to mix a recipe without making more than is needed: a light tint
 // begins with white and takes colour in little by little, weak tinters first; a deep
 // one begins with its main colour and takes white last.
-func order(parts []Part) []string {
+func order(parts []Amount) []string {
 	var white, total float64
 	for _, p := range parts {
 		total += p.Parts
@@ -413,8 +413,8 @@ func order(parts []Part) []string {
 	}
 	rest := slices.Clone(parts)
 	light := white > 0.5*total
-	slices.SortStableFunc(rest, func(a, b Part) int {
-		rank := func(p Part) int {
+	slices.SortStableFunc(rest, func(a, b Amount) int {
+		rank := func(p Amount) int {
 			if p.Paint == paint.White {
 				if light {
 					return -1

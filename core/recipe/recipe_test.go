@@ -37,7 +37,7 @@ func solve(t testing.TB, s *recipe.Solver, target spectrum.Lab, o recipe.Options
 }
 
 // colourOf mixes a recipe with package paint, independently of the solver.
-func colourOf(t testing.TB, parts []recipe.Part) spectrum.Lab {
+func colourOf(t testing.TB, parts []recipe.Amount) spectrum.Lab {
 	t.Helper()
 	var list []paint.Part
 	for _, p := range parts {
@@ -182,7 +182,7 @@ func TestRecipesKeepToWhatWasAsked(t *testing.T) {
 
 func TestAlmostAsGoodWithFewerPaintsComesFirst(t *testing.T) {
 	s := solver(t, eight...)
-	two := colourOf(t, []recipe.Part{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}})
+	two := colourOf(t, []recipe.Amount{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}})
 	a := solve(t, s, two, recipe.Options{})
 	if best := a.Recipes[0]; len(best.Parts) != 2 || best.Delta > 0.3 || best.Parts[0].Paint != "PW6" || best.Parts[0].Parts != 8 {
 		t.Errorf("for 8 parts white with 1 of ultramarine it says %v, ΔE %.2f", best.Parts, best.Delta)
@@ -191,7 +191,7 @@ func TestAlmostAsGoodWithFewerPaintsComesFirst(t *testing.T) {
 
 func TestSpecksOfStrongTinters(t *testing.T) {
 	s := solver(t, "PW6", "PB15:3", "PY43")
-	pale := colourOf(t, []recipe.Part{{Paint: "PW6", Parts: 20}, {Paint: "PB15:3", Parts: 0.2}})
+	pale := colourOf(t, []recipe.Amount{{Paint: "PW6", Parts: 20}, {Paint: "PB15:3", Parts: 0.2}})
 	whole, specks := solve(t, s, pale, recipe.Options{Whole: true}), solve(t, s, pale, recipe.Options{})
 	if specks.Recipes[0].Delta > 0.6 || whole.Recipes[0].Delta < specks.Recipes[0].Delta+1 {
 		t.Errorf("in whole parts ΔE %.1f, with specks %.1f", whole.Recipes[0].Delta, specks.Recipes[0].Delta)

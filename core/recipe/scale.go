@@ -127,13 +127,13 @@ func between(v [3]float64, nm float64) float64 {
 
 // A Depth is a plane of the scene: its name and its distance, m.
 type Depth struct {
-	Name   string
-	Metres float64
+	Name   string  `json:"name"`
+	Metres float64 `json:"metres" minimum:"0" maximum:"200000"`
 }
 
 // Ladder gives a colour that stands near the eye to every depth of a scene through
 // the air between: each plane's target and recipe.
-func (s *Solver) Ladder(ctx context.Context, near []Part, depths []Depth, air Air, o Options) ([]Rung, error) {
+func (s *Solver) Ladder(ctx context.Context, near []Amount, depths []Depth, air Air, o Options) ([]Rung, error) {
 	var parts []paint.Part
 	for _, p := range near {
 		parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})

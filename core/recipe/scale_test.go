@@ -57,7 +57,7 @@ func TestANeutralPathEndsInGrey(t *testing.T) {
 // within a kilometre.
 func TestTheDepthLadder(t *testing.T) {
 	s := solver(t, eight...)
-	green := []recipe.Part{{Paint: "PY43", Parts: 3}, {Paint: "PB29", Parts: 1}, {Paint: "PY3", Parts: 1}}
+	green := []recipe.Amount{{Paint: "PY43", Parts: 3}, {Paint: "PB29", Parts: 1}, {Paint: "PY3", Parts: 1}}
 	depths := []recipe.Depth{{Name: "near", Metres: 5}, {Name: "middle", Metres: 3000}, {Name: "far", Metres: 15000}}
 	rungs, err := s.Ladder(t.Context(), green, depths, recipe.Clear, recipe.Options{})
 	if err != nil || len(rungs) != 3 {
@@ -88,8 +88,8 @@ func TestTheDepthLadder(t *testing.T) {
 
 func TestAPileIsBroughtToAColour(t *testing.T) {
 	s := solver(t, eight...)
-	pile := []recipe.Part{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}}
-	want := colourOf(t, []recipe.Part{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 0.8}})
+	pile := []recipe.Amount{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}}
+	want := colourOf(t, []recipe.Amount{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 0.8}})
 	list, err := s.Change(t.Context(), pile, 10, want)
 	if err != nil || len(list) == 0 {
 		t.Fatal(err)
@@ -99,9 +99,9 @@ func TestAPileIsBroughtToAColour(t *testing.T) {
 		t.Errorf("%+v", best)
 	}
 	// Mixed by package paint it is what it says.
-	var parts []recipe.Part
+	var parts []recipe.Amount
 	for _, p := range pile {
-		parts = append(parts, recipe.Part{Paint: p.Paint, Parts: p.Parts * 10 / 9})
+		parts = append(parts, recipe.Amount{Paint: p.Paint, Parts: p.Parts * 10 / 9})
 	}
 	for _, p := range best.Add {
 		found := false

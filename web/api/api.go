@@ -71,6 +71,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.lessonOperations(api)
 	s.rehearsalOperations(api)
 	s.markOperations(api)
+	s.benchOperations(api)
 	return api
 }
 

@@ -1,5 +1,6 @@
 import { Redirect, Route, Switch } from 'wouter'
 
+import { Bench } from './bench/Bench'
 import { Marks } from './marks/Marks'
 import { Score } from './score/Score'
 import { Shelf } from './shelf/Shelf'
@@ -8,6 +9,7 @@ export function App() {
   return (
     <Switch>
       <Route path="/" component={Shelf} />
+      <Route path="/lessons/:id/bench">{(params) => <Bench key={params.id} id={params.id} />}</Route>
       <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
       <Route path="/marks" component={Marks} />
       <Route>

@@ -124,6 +124,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The catalogue of paints */
+        get: operations["paints"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/places/{engine}/{hash}/{place}": {
         parameters: {
             query?: never;
@@ -141,6 +158,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Recipes for a colour, best first */
+        post: operations["mix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsals/{hash}": {
         parameters: {
             query?: never;
@@ -152,6 +186,40 @@ export interface paths {
         get: operations["rehearsal"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsals/{hash}/colours/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The colour of the canvas at a place, as X-Y-HALFMINUTES in mm */
+        get: operations["colour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A value string, a neutral path or a depth ladder */
+        post: operations["scale"];
         delete?: never;
         options?: never;
         head?: never;
@@ -232,6 +300,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Amount: {
+            name: string;
+            paint: string;
+            /** Format: double */
+            parts: number;
+        };
+        Answer: {
+            /** @description whether the best is within ΔE00 2 */
+            reached: boolean;
+            /** @description best first */
+            recipes: components["schemas"]["Recipe"][];
+            /** @description when not reached: in which direction the palette falls short */
+            short: string;
+            target: components["schemas"]["Lab"];
+        };
         Base: {
             /**
              * @description White paint, clear medium, or nothing.
@@ -245,6 +328,17 @@ export interface components {
             thickness: number;
             /** @description Where it goes; empty means everywhere. */
             zones: string[];
+        };
+        Colour: {
+            /** @description #rrggbb */
+            colour: string;
+            /** @description D65 */
+            lab: components["schemas"]["Lab"];
+            /**
+             * Format: int64
+             * @description 1 dark to 9 light
+             */
+            value: number;
         };
         Column: {
             name: string;
@@ -270,11 +364,16 @@ export interface components {
             /** @description the nearest plane that it painted over */
             plane: string;
         };
+        Depth: {
+            /** Format: double */
+            metres: number;
+            name: string;
+        };
         /**
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMove"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditUnmix"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -303,6 +402,11 @@ export interface components {
             /** Format: double */
             minutes: number;
             step: string;
+        };
+        EditMixture: {
+            /** @enum {string} */
+            edit: "mixture";
+            mixture: components["schemas"]["Mixture"];
         };
         EditMove: {
             /** @enum {string} */
@@ -349,6 +453,12 @@ export interface components {
             edit: "reshape";
             outline: components["schemas"]["Point"][];
             zone: string;
+        };
+        EditUnmix: {
+            /** @enum {string} */
+            edit: "unmix";
+            mixture: string;
+            paints: string[];
         };
         Edited: {
             /** @description address of its frames; add /VIEW-WIDTH-HALFMINUTES.png */
@@ -537,6 +647,27 @@ export interface components {
             medium: components["schemas"]["Medium"];
             name: string;
         };
+        MixRequest: {
+            /**
+             * Format: int64
+             * @description most paints in a recipe; 4 when left out
+             */
+            most?: number;
+            /** @description keys of the paints at hand */
+            paints: string[];
+            /**
+             * Format: int64
+             * @description most parts; 24 when left out
+             */
+            parts?: number;
+            target: components["schemas"]["Wanted"];
+            /** @description whole parts alone, no drops */
+            whole?: boolean;
+        };
+        Mixed: {
+            answer: components["schemas"]["Answer"];
+            target: components["schemas"]["Colour"];
+        };
         Mixture: {
             id: string;
             name: string;
@@ -616,6 +747,31 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Recipe: {
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description ΔE00 from the target
+             */
+            delta: number;
+            /** @description thick layer, D65 */
+            lab: components["schemas"]["Lab"];
+            /** @description how to mix it, so that the pile does not grow */
+            order: string[];
+            /** @description most first */
+            parts: components["schemas"]["Amount"][];
+            /**
+             * Format: double
+             * @description per ml, where prices are known
+             */
+            price: number;
+            /**
+             * Format: double
+             * @description largest ΔE00 change when one part is half a part off
+             */
+            sturdy: number;
         };
         Rehearsed: {
             /** @description ribbons from the measured thickness, once done */
@@ -777,6 +933,15 @@ export interface components {
             /** @description the tool in words */
             tool: string;
         };
+        Rung: {
+            /** @description #rrggbb of the target */
+            colour: string;
+            name: string;
+            recipe: components["schemas"]["Recipe"];
+            /** @description what the palette falls short by, if it does */
+            short: string;
+            target: components["schemas"]["Lab"];
+        };
         SaveRequest: {
             /** Format: int64 */
             from: number;
@@ -792,6 +957,25 @@ export interface components {
             /** Format: int64 */
             revision: number;
             score: components["schemas"]["Score"];
+        };
+        ScaleRequest: {
+            /** @enum {string} */
+            air: "clear" | "hazy" | "mist" | "dusk";
+            depths: components["schemas"]["Depth"][];
+            /** @enum {string} */
+            kind: "string" | "neutral" | "ladder";
+            /** @description the recipe of the near colour, for a ladder */
+            near: components["schemas"]["Amount"][];
+            paints: string[];
+            /** Format: int64 */
+            steps: number;
+            /** @description the colour, for a string or a path */
+            target: components["schemas"]["Wanted"];
+            /**
+             * Format: double
+             * @description how far lights turn warm and shadows cool
+             */
+            warm: number;
         };
         Score: {
             /** @description one a plane, farthest first */
@@ -917,6 +1101,22 @@ export interface components {
              */
             width: number;
         };
+        Tube: {
+            /** @description #rrggbb of the masstone */
+            colour: string;
+            /** @description T transparent, ST, SO, O opaque */
+            cover: string;
+            /** @enum {string} */
+            curves: "modelled" | "measured";
+            drying: string;
+            /** @description what the usual caution is about, or empty */
+            hazard: string;
+            /** @description Colour Index name */
+            key: string;
+            name: string;
+            /** @description tinting strength */
+            strength: string;
+        };
         View: {
             /**
              * Format: double
@@ -940,6 +1140,12 @@ export interface components {
             tools: components["schemas"]["Term"][];
             views: components["schemas"]["Term"][];
             wheres: components["schemas"]["Term"][];
+        };
+        Wanted: {
+            /** @description #rrggbb */
+            hex?: string;
+            /** @description D65; goes before hex */
+            lab?: components["schemas"]["Lab"];
         };
         Wet: {
             /** Format: double */
@@ -1234,6 +1440,35 @@ export interface operations {
             };
         };
     };
+    paints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tube"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     place: {
         parameters: {
             query?: never;
@@ -1269,6 +1504,39 @@ export interface operations {
             };
         };
     };
+    mix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mixed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     rehearsal: {
         parameters: {
             query?: never;
@@ -1287,6 +1555,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rehearsed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+                place: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Colour"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rung"][];
                 };
             };
             /** @description Error */

@@ -167,6 +167,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
             Redo
           </Button>
         </div>
+        <Hint text="Mix colours for this lesson">
+          <Link href={`/lessons/${id}/bench`} className="text-quiet underline-offset-2 hover:underline">
+            Bench
+          </Link>
+        </Hint>
         <Hint text="Take the lesson away as a file">
           <a href={`/api/lessons/${id}/file`} className="text-quiet underline-offset-2 hover:underline">
             File

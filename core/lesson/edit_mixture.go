@@ -1,0 +1,137 @@
+package lesson
+
+import (
+	"fmt"
+	"slices"
+)
+
+// Apply changes the part.
+func (e SetPart) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
+	if i < 0 {
+		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
+	}
+	c := *l
+	c.Mixtures = slices.Clone(l.Mixtures)
+	parts := slices.Clone(l.Mixtures[i].Parts)
+	j := index(parts, e.Paint, func(p *Part) string { return p.Paint })
+	old := 0.0
+	switch {
+	case j >= 0 && e.Parts == 0:
+		old = parts[j].Parts
+		parts = slices.Delete(parts, j, j+1)
+	case j >= 0:
+		old = parts[j].Parts
+		parts[j].Parts = e.Parts
+	case e.Parts == 0:
+		return nil, nil, fmt.Errorf("mixture %q has no %s to take out", e.Mixture, e.Paint)
+	default:
+		parts = append(parts, Part{e.Paint, e.Parts})
+	}
+	c.Mixtures[i].Parts = parts
+	if j >= 0 && e.Parts == 0 && j < len(parts) {
+		return &c, SetParts{e.Mixture, l.Mixtures[i].Parts}, nil // its place matters
+	}
+	return &c, SetPart{e.Mixture, e.Paint, old}, nil
+}
+
+// Describe says what the part becomes.
+func (e SetPart) Describe(l *Lesson) string {
+	name := e.Mixture
+	if m, ok := l.Mixture(e.Mixture); ok {
+		name = m.Name
+	}
+	if e.Parts == 0 {
+		return fmt.Sprintf("take %s out of “%s”", e.Paint, name)
+	}
+	return fmt.Sprintf("make %s in “%s” %g parts", e.Paint, name, e.Parts)
+}
+
+// SetParts gives a mixture another recipe.
+type SetParts struct {
+	Mixture string `json:"mixture"`
+	Parts   []Part `json:"parts"`
+}
+
+func (e SetParts) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
+	if i < 0 {
+		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
+	}
+	c := *l
+	c.Mixtures = slices.Clone(l.Mixtures)
+	c.Mixtures[i].Parts = slices.Clone(e.Parts)
+	return &c, SetParts{e.Mixture, l.Mixtures[i].Parts}, nil
+}
+
+func (e SetParts) Describe(l *Lesson) string {
+	name := e.Mixture
+	if m, ok := l.Mixture(e.Mixture); ok {
+		name = m.Name
+	}
+	return fmt.Sprintf("mix “%s” by another recipe", name)
+}
+
+// AddMixture brings a mixture to the palette, with the paints that it needs.
+type AddMixture struct {
+	Mixture Mixture `json:"mixture"`
+}
+
+// RemoveMixture takes a mixture off the palette, with the paints named, which nothing
+// else may use.
+type RemoveMixture struct {
+	Mixture string   `json:"mixture"`
+	Paints  []string `json:"paints"`
+}
+
+// Apply adds the mixture.
+func (e AddMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
+	if _, there := l.Mixture(e.Mixture.ID); there {
+		return nil, nil, fmt.Errorf("mixture %q is there already: give the new one its own id", e.Mixture.ID)
+	}
+	c := *l
+	c.Mixtures = append(slices.Clone(l.Mixtures), e.Mixture)
+	c.Palette = slices.Clone(l.Palette)
+	brought := []string{}
+	for _, p := range e.Mixture.Parts {
+		if !slices.Contains(c.Palette, p.Paint) {
+			c.Palette = append(c.Palette, p.Paint)
+			brought = append(brought, p.Paint)
+		}
+	}
+	return &c, RemoveMixture{e.Mixture.ID, brought}, nil
+}
+
+// Describe says what is added.
+func (e AddMixture) Describe(*Lesson) string {
+	return fmt.Sprintf("add the mixture “%s”", e.Mixture.Name)
+}
+
+// Apply removes the mixture. It fails while a step uses it.
+func (e RemoveMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
+	if i < 0 {
+		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
+	}
+	for k, s := range l.Steps {
+		if slices.Contains(s.Mixtures, e.Mixture) {
+			return nil, nil, fmt.Errorf("mixture %q is used by %s: give that another one first", e.Mixture, l.Label(k))
+		}
+	}
+	c := *l
+	old := l.Mixtures[i]
+	c.Mixtures = slices.Delete(slices.Clone(l.Mixtures), i, i+1)
+	c.Palette = slices.DeleteFunc(slices.Clone(l.Palette), func(key string) bool { return slices.Contains(e.Paints, key) })
+	if i < len(l.Mixtures)-1 {
+		return nil, nil, fmt.Errorf("mixture %q is not the last on the palette: only what was added last can be taken off", e.Mixture)
+	}
+	return &c, AddMixture{old}, nil
+}
+
+// Describe says what is removed.
+func (e RemoveMixture) Describe(l *Lesson) string {
+	if m, ok := l.Mixture(e.Mixture); ok {
+		return fmt.Sprintf("take the mixture “%s” off the palette", m.Name)
+	}
+	return "take a mixture off the palette"
+}

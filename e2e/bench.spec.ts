@@ -1,0 +1,106 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+
+import { newLesson, openScore, picture } from './helpers'
+
+let id: string
+test.beforeEach(async ({ request }) => {
+  id = await newLesson(request)
+})
+
+const recipes = '[aria-label=Recipes] button[aria-pressed]'
+
+test('a colour picked from the canvas becomes a recipe, a mixture, and another picture', async ({ page }) => {
+  await openScore(page, id)
+  const before = await picture(page)
+  await page.getByRole('link', { name: 'Bench' }).click()
+  const canvas = page.getByRole('button', { name: 'Pick a colour from the canvas' })
+  await expect(page.locator(recipes).first()).toBeVisible()
+  await canvas.click({ position: { x: 100, y: 190 } })
+  await expect(page.getByText(/from the canvas at \d+, \d+ mm/)).toBeVisible()
+  await expect(page.locator(recipes).first()).toContainText('ΔE')
+  await expect(page.getByText('Lay out')).toBeVisible()
+
+  await page.getByLabel('Mixture to replace').selectOption({ label: 'High sky blue' })
+  await page.getByRole('button', { name: 'Mix it so' }).click()
+  await expect(page.getByRole('status').last()).toContainText('mix “High sky blue” by another recipe')
+  await page.getByLabel('Name of the new mixture').fill('Evening water')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('status').last()).toContainText('add the mixture “Evening water”')
+  await expect(page.getByLabel('Mixture to replace')).toContainText('Evening water')
+
+  await page.getByRole('link', { name: 'Score' }).click()
+  await expect(page.getByText('Rehearsed and checked')).toBeVisible({ timeout: 90_000 })
+  await expect.poll(() => picture(page)).not.toBe(before)
+})
+
+test('the palette decides what can be reached, and says by how much it falls short', async ({ page }) => {
+  await page.goto(`/lessons/${id}/bench`)
+  await expect(page.locator(recipes).first()).toBeVisible()
+  await page.getByLabel('Number').fill('#c03028')
+  await page.keyboard.press('Enter')
+  for (const tube of ['Anthraquinone crimson', 'Burnt sienna', 'Lemon yellow']) await page.getByLabel(tube).uncheck()
+  await expect(page.getByText(/Out of reach with these tubes\. The nearest is ΔE [\d.]+ away/)).toBeVisible()
+  await page.getByRole('button', { name: 'All', exact: true }).click()
+  await expect(page.getByText(/Out of reach/)).toBeHidden()
+  await page.getByLabel('Most paints').selectOption('2')
+  await expect(page.locator(recipes).first()).not.toContainText(/ : .* : /)
+})
+
+test('strings, paths and the depth ladder follow the target', async ({ page }) => {
+  await page.goto(`/lessons/${id}/bench`)
+  const rungs = page.locator('[aria-label=Scales] ol li')
+  await expect(rungs).toHaveCount(5)
+  await page.getByLabel('Steps').fill('7')
+  await expect(rungs).toHaveCount(7)
+  await page.getByRole('button', { name: 'To grey' }).click()
+  await expect(rungs.last()).toContainText('0 % of its chroma')
+  await page.getByRole('button', { name: 'Depth ladder' }).click()
+  await expect(rungs).toHaveCount(8)
+  await expect(rungs.first()).toContainText('Sky')
+  const hazy = await rungs.nth(1).textContent()
+  await page.getByLabel('Air').selectOption('mist')
+  await expect(rungs.nth(1)).not.toHaveText(hazy ?? '')
+  await rungs.nth(2).getByRole('button').click()
+  await expect(page.getByText(/from the scale, Near ridges/)).toBeVisible()
+})
+
+test('a photo is picked from without leaving the browser', async ({ page }) => {
+  const sent: string[] = []
+  page.on('request', (r) => r.method() === 'POST' && sent.push(r.postData() ?? ''))
+  await page.goto(`/lessons/${id}/bench`)
+  const photo = readFileSync(join(import.meta.dirname, '../docs/screenshots/shelf.png'))
+  await page.getByLabel('Photo to pick from').setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: photo })
+  const canvas = page.locator('canvas')
+  await expect(canvas).toBeVisible()
+  await expect.poll(() => canvas.evaluate((c: HTMLCanvasElement) => c.width)).toBe(640)
+  await canvas.click({ position: { x: 60, y: 60 } })
+  await expect(page.getByText(/from the photo/)).toBeVisible()
+  expect(sent.every((body) => body.length < 2000)).toBe(true)
+  await page.getByLabel('Photo to pick from').setInputFiles({ name: 'odd.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
+  await expect(page.getByRole('alert')).toContainText('not a picture')
+})
+
+for (const room of ['light', 'dark'] as const) {
+  test(`the bench is clean for axe and without colour of its own in the ${room} room`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: room })
+    await page.goto(`/lessons/${id}/bench`)
+    await expect(page.locator(recipes).first()).toBeVisible()
+    await expect(page.getByRole('img', { name: 'The finished canvas' })).toBeVisible({ timeout: 60_000 })
+    const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
+    expect(result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+    const coloured = await page.evaluate(() =>
+      [...document.querySelectorAll('body *:not([data-part=colour])')].filter((e) => {
+        const s = getComputedStyle(e)
+        return [s.color, s.backgroundColor, s.borderTopColor].some((c) => {
+          const m = /rgba?\((\d+), (\d+), (\d+)/.exec(c)
+          return m && !(m[1] === m[2] && m[2] === m[3])
+        })
+      }).length,
+    )
+    expect(coloured).toBe(0)
+    expect(await page.evaluate(() => [document.documentElement.scrollHeight, document.documentElement.scrollWidth])).toEqual([800, 1280])
+  })
+}
