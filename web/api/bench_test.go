@@ -76,7 +76,9 @@ func TestBadColoursAndPaintsAreRefused(t *testing.T) {
 func TestAColourIsPickedFromTheCanvasAndMixedIntoTheLesson(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	at := func(place string) reply { return s.ask("GET", fmt.Sprintf("/api/rehearsals/%s/colours/%s", saved.Hash, place), nil) }
+	at := func(place string) reply {
+		return s.ask("GET", fmt.Sprintf("/api/rehearsals/%s/colours/%s", saved.Hash, place), nil)
+	}
 	sky, trees := read[api.Colour](t, at("50-10-40"), 200), read[api.Colour](t, at("50-65-20"), 200)
 	if sky.Lab.L < trees.Lab.L+10 || !strings.HasPrefix(sky.Colour, "#") {
 		t.Errorf("sky %v, trees %v", sky, trees)
