@@ -56,14 +56,14 @@ type Mixed struct {
 
 // ScaleRequest asks for a scale of colours from one.
 type ScaleRequest struct {
-	Kind   string         `json:"kind" enum:"string,neutral,ladder"`
-	Target Wanted         `json:"target" doc:"the colour, for a string or a path"`
-	Near   []recipe.Amount  `json:"near" maxItems:"8" doc:"the recipe of the near colour, for a ladder"`
-	Steps  int            `json:"steps" minimum:"0" maximum:"9"`
-	Warm   float64        `json:"warm" minimum:"-30" maximum:"30" doc:"how far lights turn warm and shadows cool"`
-	Air    string         `json:"air" enum:"clear,hazy,mist,dusk"`
-	Depths []recipe.Depth `json:"depths" maxItems:"12"`
-	Paints []string       `json:"paints" maxItems:"40"`
+	Kind   string          `json:"kind" enum:"string,neutral,ladder"`
+	Target Wanted          `json:"target" doc:"the colour, for a string or a path"`
+	Near   []recipe.Amount `json:"near" maxItems:"8" doc:"the recipe of the near colour, for a ladder"`
+	Steps  int             `json:"steps" minimum:"0" maximum:"9"`
+	Warm   float64         `json:"warm" minimum:"-30" maximum:"30" doc:"how far lights turn warm and shadows cool"`
+	Air    string          `json:"air" enum:"clear,hazy,mist,dusk"`
+	Depths []recipe.Depth  `json:"depths" maxItems:"12"`
+	Paints []string        `json:"paints" maxItems:"40"`
 }
 
 func (s *Server) benchOperations(api huma.API) {
