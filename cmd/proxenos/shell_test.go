@@ -12,6 +12,8 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/paint"
+	"proxenos/export/cgats"
 )
 
 const demoLesson = "../../demo/terraces-above-ondrel-water.json"
@@ -119,6 +121,31 @@ func TestMixFindsRecipes(t *testing.T) {
 		{"mix", "--lab", "50,0,0", "--paints", ""}, {"mix", "--lab", "50,0,0", "--paints", "PW6,PW6"}, {"mix", "--lab", "50,0,0", "--paints", "PX9"},
 		{"mix", "--lab", "50,0,0", "--max-paints", "9"}, {"mix", "--lab", "50,0,0", "--parts", "0x"}, {"mix", "extra", "--lab", "50,0,0"},
 	} {
+		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d %q", args, code, errs)
+		}
+	}
+}
+
+func TestSwatchWritesSpectra(t *testing.T) {
+	count := func(args ...string) int {
+		code, out, errs := shell(t, "", append([]string{"swatch"}, args...)...)
+		if code != fine {
+			t.Fatalf("%v: exit %d %s", args, code, errs)
+		}
+		samples, err := cgats.Read(strings.NewReader(out))
+		if err != nil {
+			t.Fatal(err)
+		}
+		return len(samples)
+	}
+	if n := count(); n != len(paint.Keys()) {
+		t.Errorf("%d spectra of the catalogue", n)
+	}
+	if n := count(write(t, sample.Lesson())); n != len(sample.Lesson().Mixtures) {
+		t.Errorf("%d spectra of a lesson", n)
+	}
+	for _, args := range [][]string{{"swatch", "a", "b"}, {"swatch", "nowhere.json"}, {"swatch", "-o", "/nowhere/at/all"}} {
 		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
 			t.Errorf("%v: exit %d %q", args, code, errs)
 		}

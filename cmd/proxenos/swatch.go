@@ -1,0 +1,73 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"flag"
+	"fmt"
+	"io"
+	"os"
+
+	"proxenos/core/lesson"
+	"proxenos/core/paint"
+	"proxenos/export/cgats"
+)
+
+// swatchCommand writes the spectra of the catalogue, or of a lesson's mixtures, as CGATS.
+func swatchCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
+	set := flag.NewFlagSet("swatch", flag.ContinueOnError)
+	name := set.String("o", "-", "file to write; - for standard output")
+	plain, err := flags(set, args, out)
+	if err != nil {
+		return 0, err
+	}
+	title, samples := "Catalogue of modelled paints, masstones", catalogueSwatches()
+	switch len(plain) {
+	case 0:
+	case 1:
+		l, err := readLesson(plain[0], in)
+		if err != nil {
+			return 0, err
+		}
+		title = "Mixtures of " + l.Title
+		if samples, err = lessonSwatches(l); err != nil {
+			return 0, fmt.Errorf("%s: %w", plain[0], err)
+		}
+	default:
+		return 0, fmt.Errorf("swatch: %d files are named: name one lesson, or none for the catalogue", len(plain))
+	}
+	var b bytes.Buffer
+	if err := cgats.Write(&b, title, samples); err != nil {
+		return 0, err
+	}
+	if *name == "-" {
+		_, err := out.Write(b.Bytes())
+		return fine, err
+	}
+	if err := os.WriteFile(*name, b.Bytes(), 0o644); err != nil {
+		return 0, fmt.Errorf("swatch: %w: name a file that can be written", err)
+	}
+	return fine, nil
+}
+
+func catalogueSwatches() (out []cgats.Sample) {
+	for _, p := range paint.All() {
+		out = append(out, cgats.Sample{ID: p.Key, Name: p.Name, Reflectance: paint.Seen(p.Coat.Opaque())})
+	}
+	return out
+}
+
+func lessonSwatches(l *lesson.Lesson) (out []cgats.Sample, err error) {
+	for _, m := range l.Mixtures {
+		var parts []paint.Part
+		for _, p := range m.Parts {
+			parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
+		}
+		c, err := paint.Mix(parts)
+		if err != nil {
+			return nil, fmt.Errorf("mixture %s: %w", m.ID, err)
+		}
+		out = append(out, cgats.Sample{ID: m.ID, Name: m.Name, Reflectance: paint.Seen(c.Opaque())})
+	}
+	return out, nil
+}
