@@ -67,6 +67,18 @@ test('strings, paths and the depth ladder follow the target', async ({ page }) =
   await expect(page.getByText(/from the scale, Near ridges/)).toBeVisible()
 })
 
+test('piles are drawn to scale and tubes counted for the class', async ({ page }) => {
+  await page.goto(`/lessons/${id}/bench`)
+  const piles = page.locator('[aria-label=Piles] [role=img]')
+  await expect(piles.first()).toBeVisible({ timeout: 60_000 })
+  expect(await piles.count()).toBeGreaterThan(20)
+  const width = async (n: number) => (await piles.nth(n).locator('[data-part=colour]').boundingBox())!.width
+  expect(await width(0)).toBeGreaterThan((await width(10)) + 2)
+  const one = await page.locator('[aria-label=Piles] p').last().textContent()
+  await page.getByLabel('Tubes for').fill('12')
+  await expect(page.locator('[aria-label=Piles] p').last()).not.toHaveText(one ?? '')
+})
+
 test('a photo is picked from without leaving the browser', async ({ page }) => {
   const sent: string[] = []
   page.on('request', (r) => r.method() === 'POST' && sent.push(r.postData() ?? ''))

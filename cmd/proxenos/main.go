@@ -24,6 +24,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|squint|wet|thick|mud|covered|...] -o out.png
   proxenos check    LESSON.json [--json]
   proxenos mix      --target '#8d9bb0' | --lab 60,-2,-12 [--paints PW6,PB29,...] [--max-paints 4] [--parts 24] [--whole] [--json]
+  proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--json|--csv]
   proxenos swatch   [LESSON.json] [-o swatches.txt]
   proxenos marks    -o marks.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
@@ -41,6 +42,7 @@ var commands = map[string]command{
 	"rehearse": rehearseCommand,
 	"check":    checkCommand,
 	"mix":      mixCommand,
+	"supply":   supplyCommand,
 	"swatch":   swatchCommand,
 	"marks":    marksCommand,
 	"edit":     editCommand,
@@ -63,7 +65,7 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 	}
 	do, ok := commands[args[0]]
 	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, mix, swatch, marks, edit, schema or serve\n", args[0])
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, supply, mix, swatch, marks, edit, schema or serve\n", args[0])
 		return badInput
 	}
 	code, err := do(ctx, args[1:], in, out)

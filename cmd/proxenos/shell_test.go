@@ -127,6 +127,30 @@ func TestMixFindsRecipes(t *testing.T) {
 	}
 }
 
+func TestSupplyTellsPilesAndTubes(t *testing.T) {
+	name := write(t, sample.Lesson())
+	code, out, errs := shell(t, "", "supply", name, "--students", "12", "--json")
+	var a struct {
+		Students int
+		Piles    []struct{ LayOut float64 }
+		Tubes    []struct{ Each, All float64 }
+	}
+	if err := json.Unmarshal([]byte(out), &a); err != nil || code != fine || a.Students != 12 || len(a.Piles) != 4 || len(a.Tubes) == 0 {
+		t.Fatalf("exit %d %s %v", code, errs, err)
+	}
+	if _, out, _ := shell(t, "", "supply", name, "--csv"); !strings.HasPrefix(out, "paint,name,ml each,ml all\nPW6,") {
+		t.Errorf("%s", out)
+	}
+	if _, out, _ := shell(t, "", "supply", name); !strings.Contains(out, "Titanium white") || !strings.Contains(out, "mm across") {
+		t.Errorf("%s", out)
+	}
+	for _, args := range [][]string{{"supply"}, {"supply", name, "--students", "0"}, {"supply", name, "--loss", "2"}, {"supply", name, "--json", "--csv"}} {
+		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d %q", args, code, errs)
+		}
+	}
+}
+
 func TestSwatchWritesSpectra(t *testing.T) {
 	count := func(args ...string) int {
 		code, out, errs := shell(t, "", append([]string{"swatch"}, args...)...)

@@ -56,8 +56,12 @@ type stage struct {
 	onBase  bool  // it is the first to paint its zone, on the wet base coat
 }
 
-// A shade is a colour of a step: the shares of each ingredient, as loaded.
-type shade struct{ left, right []float32 }
+// A shade is a colour of a step: the shares of each ingredient, as loaded, and how
+// much of each of the step's mixtures is in it.
+type shade struct {
+	left, right []float32
+	of          Piles
+}
 
 // A cursor remembers where the last look within a step left off.
 type cursor struct {

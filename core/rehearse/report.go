@@ -16,6 +16,7 @@ type Report struct {
 	Step    string  `json:"step"`
 	Area    float64 `json:"area" doc:"cm² that it laid paint on"`
 	Loaded  float64 `json:"loaded" doc:"ml taken from the piles"`
+	Piles   Piles   `json:"piles" doc:"ml taken from the pile of each of its mixtures, in their order"`
 	On      float64 `json:"on" doc:"ml laid on the canvas"`
 	Off     float64 `json:"off" doc:"ml lifted off the canvas"`
 	Wiped   float64 `json:"wiped" doc:"ml wiped from the tool"`
@@ -32,6 +33,9 @@ type Report struct {
 	Dried   float64 `json:"dried" doc:"cm² that became a dry layer"`
 	Touches int     `json:"touches" doc:"meetings of a hair with a cell"`
 }
+
+// Piles are ml by the place of a mixture in a step, which names at most three.
+type Piles [3]float64
 
 // A Spot is a place on the canvas, mm.
 type Spot struct {

@@ -49,10 +49,10 @@ func (r *Rehearsal) shadesOf(s lesson.Step, blends bool, n int) []shade {
 		return nil
 	}
 	if s.Technique == lesson.DoubleLoad && len(pure) == 2 {
-		return []shade{{left: pure[0], right: pure[1]}}
+		return []shade{{left: pure[0], right: pure[1], of: Piles{0.5, 0.5}}}
 	}
 	if len(pure) == 1 {
-		return []shade{{left: pure[0]}}
+		return []shade{{left: pure[0], of: Piles{1}}}
 	}
 	out := make([]shade, mark.Shades)
 	for k := range out {
@@ -67,6 +67,8 @@ func (r *Rehearsal) shadesOf(s lesson.Step, blends bool, n int) []shade {
 			mix[j] = pure[low][j]*(1-t) + pure[low+1][j]*t
 		}
 		out[k].left = mix
+		out[k].of[low] = float64(1 - t)
+		out[k].of[low+1] = float64(t)
 	}
 	return out
 }
@@ -235,6 +237,9 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 			}
 			took, wiped := h.Brush.Load(dip)
 			report.Loaded += took
+			for i, share := range st.shades[sh].of {
+				report.Piles[i] += took * share
+			}
 			report.Wiped += wiped
 		}
 		if rec != nil {

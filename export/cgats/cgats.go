@@ -1,4 +1,4 @@
-// Package cgats reads and writes reflectance spectra as CGATS text (CGATS.17): a
+// Package cgats reads and writes reflectance spectra as CGATS text (CGATS.17 syntax): a
 // header of keywords, the names of the fields, and a row a sample.
 package cgats
 
@@ -250,18 +250,26 @@ func shorten(s string) string {
 	return s
 }
 
-// Write writes samples so that [Read] gives them back to six decimals.
+// Write writes samples in percent, in the dialect for spectra that other colour tools
+// read, so that [Read] gives them back to six decimals.
 func Write(w io.Writer, title string, samples []Sample) error {
 	b := bufio.NewWriter(w)
-	fmt.Fprintf(b, "CGATS.17\n\nORIGINATOR \"Proxenos\"\nDESCRIPTOR %s\nSPECTRAL_NORM \"1\"\n\nNUMBER_OF_FIELDS %d\nBEGIN_DATA_FORMAT\nSAMPLE_ID SAMPLE_NAME", quote(title), spectrum.Bands+2)
+	keyword := func(name, value string) { fmt.Fprintf(b, "KEYWORD \"%s\"\n%s %s\n", name, name, quote(value)) }
+	fmt.Fprintf(b, "SPECT\n\nORIGINATOR \"Proxenos\"\nDESCRIPTOR %s\n", quote(title))
+	keyword("SPECTRAL_BANDS", strconv.Itoa(spectrum.Bands))
+	keyword("SPECTRAL_START_NM", fmt.Sprintf("%.1f", spectrum.Wavelength(0)))
+	keyword("SPECTRAL_END_NM", fmt.Sprintf("%.1f", spectrum.Wavelength(spectrum.Bands-1)))
+	keyword("SPECTRAL_NORM", "100.0")
+	keyword("MEAS_TYPE", "REFLECTIVE")
+	fmt.Fprintf(b, "\nNUMBER_OF_FIELDS %d\nBEGIN_DATA_FORMAT\nSAMPLE_ID SAMPLE_NAME", spectrum.Bands+2)
 	for i := range spectrum.Bands {
-		fmt.Fprintf(b, " SPECTRAL_NM_%.0f", spectrum.Wavelength(i))
+		fmt.Fprintf(b, " SPEC_%.0f", spectrum.Wavelength(i))
 	}
 	fmt.Fprintf(b, "\nEND_DATA_FORMAT\n\nNUMBER_OF_SETS %d\nBEGIN_DATA\n", len(samples))
 	for _, s := range samples {
 		fmt.Fprintf(b, "%s %s", quote(s.ID), quote(s.Name))
 		for _, v := range s.Reflectance {
-			fmt.Fprintf(b, " %.6f", v)
+			fmt.Fprintf(b, " %.4f", 100*v)
 		}
 		fmt.Fprintln(b)
 	}

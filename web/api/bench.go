@@ -12,10 +12,11 @@ import (
 	"proxenos/core/paint"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
+	"proxenos/core/supply"
 )
 
-// Tube is a paint of the catalogue.
-type Tube struct {
+// Paint is a paint of the catalogue.
+type Paint struct {
 	Key      string `json:"key" doc:"Colour Index name"`
 	Name     string `json:"name"`
 	Colour   string `json:"colour" doc:"#rrggbb of the masstone"`
@@ -68,18 +69,36 @@ type ScaleRequest struct {
 
 func (s *Server) benchOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "paints", Method: http.MethodGet, Path: "/api/paints", Summary: "The catalogue of paints"},
-		func(context.Context, *struct{}) (*one[[]Tube], error) { return &one[[]Tube]{tubes()}, nil })
+		func(context.Context, *struct{}) (*one[[]Paint], error) { return &one[[]Paint]{tubes()}, nil })
 	huma.Register(api, huma.Operation{OperationID: "mix", Method: http.MethodPost, Path: "/api/recipes", Summary: "Recipes for a colour, best first"}, s.mix)
 	huma.Register(api, huma.Operation{OperationID: "scale", Method: http.MethodPost, Path: "/api/scales", Summary: "A value string, a neutral path or a depth ladder"}, s.scale)
+	huma.Register(api, huma.Operation{OperationID: "amounts", Method: http.MethodGet, Path: "/api/rehearsals/{hash}/amounts",
+		Summary: "Piles and tubes, from what the rehearsal took"}, s.amounts)
 	huma.Register(api, huma.Operation{OperationID: "colour", Method: http.MethodGet, Path: "/api/rehearsals/{hash}/colours/{place}",
 		Summary: "The colour of the canvas at a place, as X-Y-HALFMINUTES in mm"}, s.colour)
 }
 
-func tubes() []Tube {
+func (s *Server) amounts(ctx context.Context, in *struct {
+	Hash     string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Students int    `query:"students" minimum:"1" maximum:"200" default:"1"`
+}) (*one[supply.Amounts], error) {
+	j, err := s.job(ctx, in.Hash)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	r, err := j.Painted(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	a, err := supply.Of(r, in.Students, supply.Loss)
+	return &one[supply.Amounts]{a}, s.refuse(err)
+}
+
+func tubes() []Paint {
 	d65 := spectrum.D65()
-	out := []Tube{}
+	out := []Paint{}
 	for _, p := range paint.All() {
-		out = append(out, Tube{p.Key, p.Name, p.Coat.Masstone(d65).RGB().Hex(), p.Cover, p.Strength, string(p.Drying), p.Hazard, "modelled"})
+		out = append(out, Paint{p.Key, p.Name, p.Coat.Masstone(d65).RGB().Hex(), p.Cover, p.Strength, string(p.Drying), p.Hazard, "modelled"})
 	}
 	return out
 }

@@ -8,12 +8,13 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
+	"proxenos/core/supply"
 	"proxenos/web/api"
 )
 
 func TestMixAnswersWithRecipes(t *testing.T) {
 	s := start(t)
-	tubes := read[[]api.Tube](t, s.ask("GET", "/api/paints", nil), 200)
+	tubes := read[[]api.Paint](t, s.ask("GET", "/api/paints", nil), 200)
 	if len(tubes) < 25 || tubes[0].Curves != "modelled" || tubes[0].Colour == "" {
 		t.Fatalf("%d tubes, %+v", len(tubes), tubes[0])
 	}
@@ -87,6 +88,13 @@ func TestAColourIsPickedFromTheCanvasAndMixedIntoTheLesson(t *testing.T) {
 		if r := at(bad); r.StatusCode != 422 {
 			t.Errorf("%s: %d", bad, r.StatusCode)
 		}
+	}
+	needs := read[supply.Amounts](t, s.ask("GET", "/api/rehearsals/"+saved.Hash+"/amounts?students=8", nil), 200)
+	if needs.Students != 8 || len(needs.Piles) != 4 || needs.Tubes[0].All < 7*needs.Tubes[0].Each {
+		t.Errorf("%+v", needs)
+	}
+	if r := s.ask("GET", "/api/rehearsals/"+saved.Hash+"/amounts?students=0", nil); r.StatusCode != 422 {
+		t.Errorf("for nobody: %d", r.StatusCode)
 	}
 	path := "/api/lessons/" + saved.ID + "/edits"
 	added := read[api.Edited](t, s.ask("POST", path, edit{"from": 1, "edit": edit{"edit": "mixture", "mixture": edit{"id": "dusk", "name": "Dusk", "parts": []edit{{"paint": "PW6", "parts": 8}, {"paint": "PR177", "parts": 0.2}}}}}), 200)

@@ -79,6 +79,16 @@ export function useScale(request: ScaleRequest | undefined) {
   })
 }
 
+/** useAmounts asks what a lesson uses up. */
+export function useAmounts(hash: string, students: number) {
+  return useQuery({
+    queryKey: ['amounts', hash, students],
+    queryFn: () => unwrap(api.GET('/api/rehearsals/{hash}/amounts', { params: { path: { hash }, query: { students } } })),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  })
+}
+
 /** usePickColour asks what colour the canvas has at a place. */
 export function usePickColour(hash: string) {
   return useMutation({

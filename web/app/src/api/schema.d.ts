@@ -192,6 +192,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearsals/{hash}/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Piles and tubes, from what the rehearsal took */
+        get: operations["amounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsals/{hash}/colours/{place}": {
         parameters: {
             query?: never;
@@ -305,6 +322,24 @@ export interface components {
             paint: string;
             /** Format: double */
             parts: number;
+        };
+        Amounts: {
+            /**
+             * Format: double
+             * @description share that stays on palette and knife
+             */
+            loss: number;
+            /** @description largest first */
+            piles: components["schemas"]["Pile"][];
+            /** Format: int64 */
+            students: number;
+            /**
+             * Format: double
+             * @description ml of paint for one person
+             */
+            total: number;
+            /** @description most first */
+            tubes: components["schemas"]["Tube"][];
         };
         Answer: {
             /** @description whether the best is within ΔE00 2 */
@@ -716,6 +751,22 @@ export interface components {
         "OneStruct { Database bool \"json:\\\"database\\\"\" }Body": {
             database: boolean;
         };
+        Paint: {
+            /** @description #rrggbb of the masstone */
+            colour: string;
+            /** @description T transparent, ST, SO, O opaque */
+            cover: string;
+            /** @enum {string} */
+            curves: "modelled" | "measured";
+            drying: string;
+            /** @description what the usual caution is about, or empty */
+            hazard: string;
+            /** @description Colour Index name */
+            key: string;
+            name: string;
+            /** @description tinting strength */
+            strength: string;
+        };
         Part: {
             /** @description Key of a paint of the catalogue. */
             paint: string;
@@ -732,6 +783,27 @@ export interface components {
             /** @enum {string} */
             slot: "" | "tool" | "load" | "pressure" | "technique" | "mixtures" | "where" | "zone" | "care" | "medium" | "minutes" | "days";
             text: string;
+        };
+        Pile: {
+            /**
+             * Format: double
+             * @description mm across a round pile of that much, a quarter as high as wide
+             */
+            across: number;
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description ml to lay out, with what stays on palette and knife
+             */
+            layOut: number;
+            mixture: string;
+            name: string;
+            /**
+             * Format: double
+             * @description ml that the tools take from it
+             */
+            takes: number;
         };
         Plane: {
             /**
@@ -864,6 +936,8 @@ export interface components {
              * @description ml laid on the canvas
              */
             on: number;
+            /** @description ml taken from the pile of each of its mixtures, in their order */
+            piles: number[];
             /**
              * Format: double
              * @description cm² where acrylic did not take, for oil lies there
@@ -1102,20 +1176,18 @@ export interface components {
             width: number;
         };
         Tube: {
-            /** @description #rrggbb of the masstone */
-            colour: string;
-            /** @description T transparent, ST, SO, O opaque */
-            cover: string;
-            /** @enum {string} */
-            curves: "modelled" | "measured";
-            drying: string;
-            /** @description what the usual caution is about, or empty */
-            hazard: string;
-            /** @description Colour Index name */
-            key: string;
+            /**
+             * Format: double
+             * @description ml for everybody
+             */
+            all: number;
+            /**
+             * Format: double
+             * @description ml for one person
+             */
+            each: number;
             name: string;
-            /** @description tinting strength */
-            strength: string;
+            paint: string;
         };
         View: {
             /**
@@ -1455,7 +1527,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tube"][];
+                    "application/json": components["schemas"]["Paint"][];
                 };
             };
             /** @description Error */
@@ -1555,6 +1627,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rehearsed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    amounts: {
+        parameters: {
+            query?: {
+                students?: number;
+            };
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Amounts"];
                 };
             };
             /** @description Error */

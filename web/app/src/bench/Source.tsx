@@ -5,6 +5,7 @@ import { usePickColour } from '../api/queries'
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
 import type { Target } from './Bench'
+import { Piles } from './Piles'
 
 interface Props {
   saved: Saved
@@ -25,7 +26,7 @@ export function Source({ saved, target, colour, aim }: Props) {
     pick.mutate({ x, y, half }, { onSuccess: (c) => aim({ hex: c.colour, from: `the canvas at ${x}, ${y} mm` }) })
   }
   return (
-    <section aria-label="Target" className="flex min-h-0 flex-col gap-3 overflow-y-auto bg-mat p-4">
+    <section aria-label="Target and piles" className="flex min-h-0 flex-col gap-3 overflow-y-auto bg-mat p-4">
       <div className="relative shrink-0 bg-line shadow-lg" style={{ aspectRatio: `${lesson.support.width} / ${lesson.support.height}` }}>
         {shown ? (
           <button
@@ -74,6 +75,7 @@ export function Source({ saved, target, colour, aim }: Props) {
         </label>
         <Photo aim={aim} />
       </div>
+      <Piles saved={saved} />
       {pick.error && (
         <p role="alert" className="bg-sheet p-2">
           {pick.error.message}

@@ -1,0 +1,111 @@
+// Package supply works out what a lesson uses up: the pile of every mixture and the
+// paint from every tube, from what the rehearsal really took from the piles.
+package supply
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"proxenos/core/paint"
+	"proxenos/core/rehearse"
+	"proxenos/core/spectrum"
+)
+
+// Loss is the share of a pile that usually stays on palette and knife.
+const Loss = 0.25
+
+// Bounds of a question.
+const (
+	MostStudents = 200
+	MostLoss     = 0.9
+)
+
+// A Pile is how much of a mixture to lay out for one person, ml.
+type Pile struct {
+	Mixture string  `json:"mixture"`
+	Name    string  `json:"name"`
+	Colour  string  `json:"colour" doc:"#rrggbb"`
+	Takes   float64 `json:"takes" doc:"ml that the tools take from it"`
+	LayOut  float64 `json:"layOut" doc:"ml to lay out, with what stays on palette and knife"`
+	Across  float64 `json:"across" doc:"mm across a round pile of that much, a quarter as high as wide"`
+}
+
+// A Tube is how much of a paint is needed, ml.
+type Tube struct {
+	Paint string  `json:"paint"`
+	Name  string  `json:"name"`
+	Each  float64 `json:"each" doc:"ml for one person"`
+	All   float64 `json:"all" doc:"ml for everybody"`
+}
+
+// Amounts are what a lesson needs.
+type Amounts struct {
+	Students int     `json:"students"`
+	Loss     float64 `json:"loss" doc:"share that stays on palette and knife"`
+	Piles    []Pile  `json:"piles" doc:"largest first"`
+	Tubes    []Tube  `json:"tubes" doc:"most first"`
+	Total    float64 `json:"total" doc:"ml of paint for one person"`
+}
+
+// Of works out what a rehearsed lesson needs for a number of people. It fails when a
+// figure is out of bounds.
+func Of(r *rehearse.Rehearsal, students int, loss float64) (Amounts, error) {
+	switch {
+	case students < 1 || students > MostStudents:
+		return Amounts{}, fmt.Errorf("students is %d: give 1 to %d", students, MostStudents)
+	case !(loss >= 0 && loss <= MostLoss):
+		return Amounts{}, fmt.Errorf("loss is %g: give a share from 0 to %g", loss, MostLoss)
+	}
+	l := r.Lesson
+	takes := map[string]float64{}
+	for i, p := range r.Reports {
+		s := l.Steps[i]
+		tube := 1 - s.Medium.Total()/100 // medium is not taken from the pile
+		for k, id := range s.Mixtures {
+			takes[id] += p.Piles[k] * tube
+		}
+	}
+	out := Amounts{Students: students, Loss: loss, Piles: []Pile{}, Tubes: []Tube{}}
+	each := map[string]float64{}
+	d65 := spectrum.D65()
+	for _, m := range l.Mixtures {
+		ml := takes[m.ID]
+		if ml == 0 {
+			continue
+		}
+		var parts []paint.Part
+		var total float64
+		for _, p := range m.Parts {
+			parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
+			total += p.Parts
+		}
+		c, err := paint.Mix(parts)
+		if err != nil {
+			return Amounts{}, fmt.Errorf("mixture %s: %w", m.ID, err)
+		}
+		lay := ml / (1 - loss)
+		out.Piles = append(out.Piles, Pile{m.ID, m.Name, c.Masstone(d65).RGB().Hex(), cents(ml), cents(lay), math.Round(across(lay)*10) / 10})
+		for _, p := range m.Parts {
+			each[p.Paint] += lay * p.Parts / total
+		}
+	}
+	for key, ml := range each {
+		p, _ := paint.Find(key)
+		out.Tubes = append(out.Tubes, Tube{key, p.Name, cents(ml), cents(ml * float64(students))})
+		out.Total += ml
+	}
+	out.Total = cents(out.Total)
+	slices.SortStableFunc(out.Piles, func(a, b Pile) int { return cmp.Compare(b.LayOut, a.LayOut) })
+	slices.SortFunc(out.Tubes, func(a, b Tube) int { return cmp.Or(cmp.Compare(b.Each, a.Each), cmp.Compare(a.Paint, b.Paint)) })
+	return out, nil
+}
+
+// across is the width in mm of a pile of some ml that is a spherical cap a quarter as
+// high as it is wide: V = π·h·(3r² + h²)/6 with h = r/2.
+func across(ml float64) float64 {
+	return 2 * math.Cbrt(ml*1000*48/(13*math.Pi))
+}
+
+func cents(v float64) float64 { return math.Round(v*100) / 100 }

@@ -1,0 +1,42 @@
+import { useState } from 'react'
+
+import type { Saved } from '../api/client'
+import { useAmounts } from '../api/queries'
+import { figure, Hint } from '../ui/controls'
+
+/** How many pixels stand for a millimetre of a pile. */
+const scale = 1.7
+
+/** Piles is the palette as it is laid out: every mixture's pile to scale, and what the tubes must give. */
+export function Piles({ saved }: { saved: Saved }) {
+  const [students, setStudents] = useState(1)
+  const amounts = useAmounts(saved.hash, students)
+  const a = amounts.data
+  return (
+    <section aria-label="Piles" className="bg-sheet p-3">
+      <h2 className="flex items-baseline gap-2 font-serif text-base">
+        Piles
+        <span className="font-sans text-xs text-quiet">{a ? `${figure(a.total)} ml of paint each, a quarter of it left on palette and knife` : 'being measured on the canvas'}</span>
+      </h2>
+      {amounts.error && <p role="alert">{amounts.error.message}</p>}
+      <ul className="mt-2 flex flex-wrap items-end gap-x-2 gap-y-1">
+        {a?.piles.map((p) => (
+          <li key={p.mixture}>
+            <Hint text={`${p.name}: lay out ${figure(p.layOut, 2)} ml, ${figure(p.across, 0)} mm across; the tools take ${figure(p.takes, 2)} ml`}>
+              <span tabIndex={0} className="block text-center text-xs" role="img" aria-label={`${p.name}, ${figure(p.layOut, 2)} ml`}>
+                <span data-part="colour" className="mx-auto block rounded-full border border-strong" style={{ width: p.across * scale, height: p.across * scale, background: p.colour }} />
+                {figure(p.layOut)}
+              </span>
+            </Hint>
+          </li>
+        ))}
+      </ul>
+      <label className="mt-2 flex items-center gap-2">
+        Tubes for
+        <input type="number" min={1} max={200} value={students} onChange={(e) => setStudents(Math.min(200, Math.max(1, Math.round(e.target.valueAsNumber) || 1)))} className="w-16 rounded-sm border border-line bg-raised px-1 text-right" />
+        {students === 1 ? 'person' : 'people'}
+      </label>
+      <p className="mt-1 text-quiet">{a?.tubes.map((t) => `${t.name.toLowerCase()} ${figure(t.all)} ml`).join(', ')}</p>
+    </section>
+  )
+}
