@@ -270,8 +270,5 @@ func (f *Film) Scrape(x, y int, firm float64) float64 {
 		c[i] = 0
 	}
 	c[2*n+atBody], c[2*n+atTop] = wet*keep, 0
-	if f.rec != nil {
-		f.rec.add(y*f.W+x, 0, off)
-	}
 	return float64(off)
 }

@@ -119,7 +119,7 @@ var care = map[lesson.Care]struct{ keep, damp float32 }{
 // Between dips a painter who wipes wipes lightly, and well where the colour changes.
 const (
 	keepUnwiped   = 0.97
-	keepSameShade = 0.8
+	keepSameShade = 0.93
 	keepNewShade  = 0.45
 )
 
