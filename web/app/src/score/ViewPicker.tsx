@@ -26,7 +26,9 @@ export function ViewPicker({ vocabulary, view, setView }: Props) {
       ))}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button className={`w-36 text-left ${other ? 'border-ink bg-chosen font-semibold' : ''}`}>{other ? viewName(vocabulary, view) : 'More views'}</Button>
+          <Button aria-label={other ? viewName(vocabulary, view) : 'More views'} className={other ? 'border-ink bg-chosen font-semibold' : ''}>
+            {other ? viewName(vocabulary, view) : 'More'}
+          </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" sideOffset={4} className="z-40 w-80 border border-strong bg-raised p-1 shadow-lg">
