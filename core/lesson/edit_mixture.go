@@ -107,7 +107,7 @@ func (e AddMixture) Describe(*Lesson) string {
 	return fmt.Sprintf("add the mixture “%s”", e.Mixture.Name)
 }
 
-// Apply removes the mixture. It fails while a step uses it.
+// Apply removes the mixture. It fails while a step uses it, and for any but the last.
 func (e RemoveMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
 	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
 	if i < 0 {
@@ -118,13 +118,13 @@ func (e RemoveMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
 			return nil, nil, fmt.Errorf("mixture %q is used by %s: give that another one first", e.Mixture, l.Label(k))
 		}
 	}
-	c := *l
-	old := l.Mixtures[i]
-	c.Mixtures = slices.Delete(slices.Clone(l.Mixtures), i, i+1)
-	c.Palette = slices.DeleteFunc(slices.Clone(l.Palette), func(key string) bool { return slices.Contains(e.Paints, key) })
 	if i < len(l.Mixtures)-1 {
 		return nil, nil, fmt.Errorf("mixture %q is not the last on the palette: only what was added last can be taken off", e.Mixture)
 	}
+	c := *l
+	old := l.Mixtures[i]
+	c.Mixtures = slices.Clone(l.Mixtures[:i])
+	c.Palette = slices.DeleteFunc(slices.Clone(l.Palette), func(key string) bool { return slices.Contains(e.Paints, key) })
 	return &c, AddMixture{old}, nil
 }
 

@@ -228,9 +228,6 @@ func (t Technique) Idle() bool { return t.Info().Idle }
 // whole place at once.
 func (t Technique) Marks() bool { return !t.Idle() && t != Blot && t != Scrape }
 
-// Lifts reports whether the technique is there to take paint off.
-func (t Technique) Lifts() bool { return t == RubBack || t == WipeOut || t == Scrape || t == Blot }
-
 // Load is how much paint the tool carries.
 type Load string
 

@@ -35,9 +35,6 @@ func (k ToolKind) Brush() bool { return slices.Contains(brushes, k) }
 // Knife reports whether it is a blade.
 func (k ToolKind) Knife() bool { return slices.Contains(knives, k) }
 
-// Cloth reports whether it is there to take paint off.
-func (k ToolKind) Cloth() bool { return slices.Contains(cloths, k) }
-
 var techniques = []TechniqueInfo{
 	{CrissCross, "criss-cross", "Overlapping X strokes with a large flat, pressing less toward the bottom: a sky that grades by itself on the wet base.", []ToolKind{"flat", "soft-flat"}, 1, 3, false},
 	{LongPull, "pull long and level", "One level pull from the edge inward: still water, flat ground.", []ToolKind{"flat", "soft-flat", "filbert"}, 1, 3, false},

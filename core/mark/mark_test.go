@@ -202,6 +202,47 @@ func TestEveryTechniqueFindsItsStrokes(t *testing.T) {
 	}
 }
 
+// What is painted beside another step must keep to what it says it may reach.
+func TestStrokesTouchNothingOutsideTheirReach(t *testing.T) {
+	for _, kind := range []lesson.ToolKind{"flat", "soft-flat", "filbert", "round", "fan", "soft-fan", "mop", "liner", "dagger", "worn", "knife", "point-knife", "edge-knife", "rag"} {
+		tool := lesson.Tool{ID: "t", Kind: kind, Width: 14}
+		for i, s := range []mark.Stroke{
+			{Path: []lesson.Point{{X: 40, Y: 30}, {X: 55, Y: 44}}, From: 1, To: 1},
+			{Path: []lesson.Point{{X: 40, Y: 30}, {X: 41, Y: 48}}, From: 1, To: 0.2, Splay: 0.7, Corner: 0.4},
+			{Path: []lesson.Point{{X: 40, Y: 30}, {X: 60, Y: 30}}, From: 1, To: 1, Edge: 1, Corner: 0.1},
+			{Path: []lesson.Point{{X: 40, Y: 30}, {X: 50, Y: 36}, {X: 46, Y: 40}}, From: 1, To: 1, Edge: 0.5, Taper: 0.6, Manner: mark.Siding},
+			{Path: []lesson.Point{{X: 50, Y: 36}}, From: 1, Spread: 5, Corner: 0.4, Flick: 1},
+			{Path: []lesson.Point{{X: 50, Y: 36}}, From: 1, Spread: 6, Turn: true},
+		} {
+			f := bare(4)
+			amounts := make([]float64, 5)
+			amounts[1] = 20
+			f.Coat(amounts, func(int, int) bool { return true })
+			rec := f.NewRecord(0, f.H)
+			f.Begin(1, 1, rec)
+			b := mark.NewBrush(tool, 5, 0.5, 7)
+			b.Load(mark.Dip{Left: onlyWhite, Full: 1, Keep: 1})
+			h := mark.Hand{Film: f, Brush: b, Pressure: 1, Rng: rand.New(rand.NewPCG(3, 3))}
+			h.Make(s)
+			x0, y0, x1, y1 := s.Reach(tool, 0.5)
+			touched := 0
+			for c, trace := range rec.Cells {
+				if trace.Laid == 0 && trace.Taken == 0 {
+					continue
+				}
+				touched++
+				if x, y := float64(c%f.W)*0.5, float64(c/f.W)*0.5; x+0.5 < x0 || x > x1 || y+0.5 < y0 || y > y1 {
+					t.Errorf("%s, stroke %d: %g, %g mm is touched, outside %g to %g by %g to %g", kind, i, x, y, x0, x1, y0, y1)
+					break
+				}
+			}
+			if touched == 0 {
+				t.Errorf("%s, stroke %d touches nothing", kind, i)
+			}
+		}
+	}
+}
+
 func TestLikeThingsAreNeverIdentical(t *testing.T) {
 	l := sample.Lesson()
 	whole := scene.Zone(l, l.Zones[2])

@@ -1,10 +1,6 @@
 package mark
 
-import (
-	"math"
-
-	"proxenos/core/lesson"
-)
+import "proxenos/core/lesson"
 
 // A build says how a kind of tool is made: its footprint, the pattern and
 // stiffness of its hairs, and how much they hold.
@@ -120,13 +116,6 @@ func (m Manner) lead(p *pressing) {
 		p.Lay *= 0.45
 		p.Dig *= 2
 	}
-}
-
-// Points is how many hairs or points of a blade a kind of tool of a width has on
-// cells of a size, mm; for bounding work.
-func Points(kind lesson.ToolKind, width, cell float64) int {
-	b := builds[kind]
-	return int(math.Ceil(width / (pitch * cell) * float64(b.rows) * b.openness))
 }
 
 // pitch is the distance between hairs in cells.

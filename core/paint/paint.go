@@ -39,6 +39,12 @@ type Paint struct {
 	Coat     Coat         // modelled curves
 }
 
+// covers says the signs for how far a paint hides what is below.
+var covers = map[string]string{"T": "transparent", "ST": "half transparent", "SO": "half opaque", "O": "opaque"}
+
+// Hides says in words how far the paint hides what is below.
+func (p Paint) Hides() string { return covers[p.Cover] }
+
 // White is the key of titanium white, the paint that all others are measured by.
 const White = "PW6"
 

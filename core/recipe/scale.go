@@ -6,7 +6,9 @@ import (
 	"math"
 	"math/rand/v2"
 	"slices"
+	"strings"
 
+	"proxenos/core/lesson"
 	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
@@ -94,15 +96,22 @@ var airs = map[Air]struct {
 	Dusk:  {26000, 0.9, [3]float64{0.52, 0.42, 0.46}},
 }
 
-// Airs lists the kinds of haze.
-func Airs() []Air { return []Air{Clear, Hazy, Mist, Dusk} }
+// Airs says the kinds of haze in words, from the clearest on.
+func Airs() []lesson.Term {
+	return []lesson.Term{
+		{ID: string(Clear), Name: "clear", Meaning: "One sees sixty kilometres; far things turn blue."},
+		{ID: string(Hazy), Name: "hazy", Meaning: "Sixteen kilometres, a pale grey distance."},
+		{ID: string(Mist), Name: "mist", Meaning: "Two and a half kilometres, white."},
+		{ID: string(Dusk), Name: "dusk", Meaning: "Clear, but the haze itself is dark and violet."},
+	}
+}
 
 // Through is what a reflectance looks like through metres of air (Koschmieder 1924):
 // its own light dies away and the light of the haze takes its place, band by band.
 func Through(r spectrum.Spectrum, metres float64, air Air) (spectrum.Spectrum, error) {
 	a, ok := airs[air]
 	if !ok {
-		return r, fmt.Errorf("haze %q is not known: use one of %v", air, Airs())
+		return r, unknown(air)
 	}
 	if !(metres >= 0) || math.IsInf(metres, 0) {
 		return r, fmt.Errorf("distance is %g m: give 0 or more", metres)
@@ -114,6 +123,14 @@ func Through(r spectrum.Spectrum, metres float64, air Air) (spectrum.Spectrum, e
 		r[i] = r[i]*t + between(a.light, nm)*(1-t)
 	}
 	return r, nil
+}
+
+func unknown(air Air) error {
+	var known []string
+	for _, a := range Airs() {
+		known = append(known, a.ID)
+	}
+	return fmt.Errorf("haze %q is not known: use one of %s", air, strings.Join(known, ", "))
 }
 
 // between draws a smooth line through figures at 450, 550 and 650 nm.
@@ -134,6 +151,9 @@ type Depth struct {
 // Ladder gives a colour that stands near the eye to every depth of a scene through
 // the air between: each plane's target and recipe.
 func (s *Solver) Ladder(ctx context.Context, near []Amount, depths []Depth, air Air, o Options) ([]Rung, error) {
+	if _, ok := airs[air]; !ok {
+		return nil, unknown(air)
+	}
 	var parts []paint.Part
 	for _, p := range near {
 		parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})

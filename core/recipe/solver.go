@@ -66,15 +66,6 @@ func New(keys []string) (*Solver, error) {
 	return s, nil
 }
 
-// Keys lists the paints of the solver.
-func (s *Solver) Keys() []string {
-	var out []string
-	for _, p := range s.paints {
-		out = append(out, p.Key)
-	}
-	return out
-}
-
 // glance is the colour of a thick layer of paints in amounts, in few bands.
 func (s *Solver) glance(set []int, amounts []float64) spectrum.Lab {
 	var k, sc [bands]float64

@@ -21,8 +21,8 @@ import (
 // ahead is the most steps that are under way at once.
 const ahead = 24
 
-// A run is one step being painted.
-type run struct {
+// A painting is one step being painted.
+type painting struct {
 	step     int
 	st       *stage
 	film     *film.Film
@@ -48,8 +48,8 @@ type pipeline struct {
 	base    *film.Film // the canvas after the last step that has been taken in
 	brushes map[string]*mark.Brush
 	m       *meter
-	runs    []*run // under way or ended, not taken in yet, in order
-	past    []*run // all since the last barrier, for asking after tiles and tools
+	runs    []*painting // under way or ended, not taken in yet, in order
+	past    []*painting // all since the last barrier, for asking after tiles and tools
 	cores   chan struct{}
 	stopped atomic.Bool
 
@@ -113,7 +113,7 @@ func (p *pipeline) end() {
 
 // start begins a step.
 func (p *pipeline) start(i int, st *stage, barrier bool) {
-	run := &run{step: i, st: st, finished: make(chan struct{})}
+	run := &painting{step: i, st: st, finished: make(chan struct{})}
 	run.wanted.Store(unwanted)
 	if barrier {
 		run.film, run.rec = p.base.Snapshot(), p.base.NewRecord(0, p.base.H)
@@ -141,7 +141,7 @@ func (p *pipeline) start(i int, st *stage, barrier bool) {
 
 // sourceOf answers, for a tile, which film has it: that of the latest of the
 // earlier steps that took it, once that step has done with it.
-func (p *pipeline) sourceOf(earlier []*run) func(tile int) *film.Film {
+func (p *pipeline) sourceOf(earlier []*painting) func(tile int) *film.Film {
 	origin := p.origin
 	return func(tile int) *film.Film {
 		for k := len(earlier) - 1; k >= 0; k-- {
@@ -161,7 +161,7 @@ func (p *pipeline) sourceOf(earlier []*run) func(tile int) *film.Film {
 }
 
 // await gives up the core until a run has made a stroke, or all is stopped.
-func (p *pipeline) await(run *run, stroke int32) {
+func (p *pipeline) await(run *painting, stroke int32) {
 	if run.made.Load() > stroke || p.stopped.Load() {
 		return
 	}
@@ -180,7 +180,7 @@ func (p *pipeline) await(run *run, stroke int32) {
 }
 
 // has says how many strokes a run has made, and wakes those who waited for one.
-func (p *pipeline) has(run *run, made int32) {
+func (p *pipeline) has(run *painting, made int32) {
 	run.made.Store(made)
 	if made > run.wanted.Load() {
 		p.mu.Lock()
@@ -192,7 +192,7 @@ func (p *pipeline) has(run *run, made int32) {
 
 // toolBefore finds the earlier step that leaves the tool of step i as that takes it
 // up, while it is not taken in yet; nil if that is so already.
-func (p *pipeline) toolBefore(i int) *run {
+func (p *pipeline) toolBefore(i int) *painting {
 	tool := p.r.Lesson.Steps[i].Tool
 	for k := len(p.runs) - 1; k >= 0; k-- {
 		s := p.r.Lesson.Steps[p.runs[k].step]
@@ -205,7 +205,7 @@ func (p *pipeline) toolBefore(i int) *run {
 
 // carryOut paints and measures a step. It takes up the tool that the step before
 // leaves, or what is left already.
-func (p *pipeline) carryOut(run, before *run, left *mark.Brush) {
+func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) {
 	p.cores <- struct{}{}
 	defer func() { <-p.cores }()
 	defer p.has(run, allMade)

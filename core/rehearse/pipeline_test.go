@@ -189,7 +189,7 @@ func TestStepAndBeforeViews(t *testing.T) {
 	if !bytes.Equal(r.Show(rehearse.Before, end, 0).Pix, r.Show(film.Paint, l.Start(1), 0).Pix) {
 		t.Error("before a step is not the canvas at its start")
 	}
-	only := r.Show(rehearse.Step, end, 0)
+	only := r.Show(rehearse.ThisStep, end, 0)
 	if r0, g0, b0, _ := only.At(50, 5).RGBA(); r0 != g0 || g0 != b0 {
 		t.Error("the sky shows where only the ridge should")
 	}

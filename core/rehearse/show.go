@@ -11,13 +11,13 @@ import (
 
 // Views that a canvas alone cannot give, because they need the script.
 const (
-	Mud    film.View = "mud"    // ΔE00 of what shows against what was meant: dark is another colour
-	Step   film.View = "step"   // only what the step at the playhead has laid
-	Before film.View = "before" // the canvas as that step found it
+	Mud      film.View = "mud"    // ΔE00 of what shows against what was meant: dark is another colour
+	ThisStep film.View = "step"   // only what the step at the playhead has laid
+	Before   film.View = "before" // the canvas as that step found it
 )
 
 // Views lists every view of a rehearsal.
-func Views() []film.View { return append(film.Views(), Mud, Step, Before) }
+func Views() []film.View { return append(film.Views(), Mud, ThisStep, Before) }
 
 // ViewTerms says the views in words, in the order in which they are offered.
 func ViewTerms() []lesson.Term {
@@ -30,7 +30,7 @@ func ViewTerms() []lesson.Term {
 		{ID: string(film.Value), Name: "Values", Meaning: "Nine steps, from 1 dark to 9 light."},
 		{ID: string(film.Thick), Name: "Thick", Meaning: "The lighter, the thicker the wet film; white is 150 µm."},
 		{ID: string(film.Covered), Name: "Covered", Meaning: "How far the ground is hidden: black is bare."},
-		{ID: string(Step), Name: "This step only", Meaning: "Only what the step at the playhead has laid."},
+		{ID: string(ThisStep), Name: "This step only", Meaning: "Only what the step at the playhead has laid."},
 		{ID: string(Before), Name: "Before this step", Meaning: "The canvas as the step at the playhead found it."},
 		{ID: string(film.Lit), Name: "Lit by the scene", Meaning: "Light rakes over the paint from where the picture's own light stands."},
 		{ID: string(film.Flat), Name: "Without relief", Meaning: "The colours alone, without the light that rakes over the paint."},
@@ -62,7 +62,7 @@ func (r *Rehearsal) show(v film.View, minute float64, width int, part image.Rect
 	case Mud:
 		f := r.At(minute)
 		return f.Draw(part, width, r.mudMap(f, minute), false)
-	case Step:
+	case ThisStep:
 		f := r.At(minute)
 		i := r.stepAt(minute)
 		return f.Draw(part, width, func(x, y int) [3]float32 {

@@ -1,24 +1,11 @@
 package scene
 
-import (
-	"math"
-
-	"proxenos/core/lesson"
-)
+import "proxenos/core/lesson"
 
 // Focal is the distance of the picture plane from the eye, mm: a canvas is seen
 // under about fifty degrees across its longer side.
 func Focal(l *lesson.Lesson) float64 {
 	return 1.07 * max(l.Support.Width, l.Support.Height)
-}
-
-// Distance is how far level ground, seen at height y on the canvas, lies from the
-// eye, m; infinite at the horizon and above.
-func Distance(l *lesson.Lesson, y float64) float64 {
-	if y <= l.View.Horizon {
-		return math.Inf(1)
-	}
-	return Focal(l) * l.View.Eye / (y - l.View.Horizon)
 }
 
 // Scale is how large things stand at a height on the canvas, 1 at the lower edge
@@ -65,9 +52,7 @@ func mirrored(l *lesson.Lesson, water lesson.Zone) func(x, y float64) bool {
 	}
 	return func(x, y float64) bool {
 		for _, im := range images {
-			// Undo the mirror: which height would be seen here?
-			source := 2*l.View.Horizon - y + 2*Focal(l)*l.View.Eye/im.distance
-			if im.r.Inside(x, source) {
+			if im.r.Inside(x, Mirrored(l, y, im.distance)) { // the mirror of a mirror is the thing
 				return true
 			}
 		}

@@ -47,16 +47,6 @@ func Zone(l *lesson.Lesson, z lesson.Zone) *Region {
 	return r
 }
 
-// Everywhere is the whole canvas.
-func Everywhere(l *lesson.Lesson) *Region {
-	r := empty(l)
-	for i := range r.in {
-		r.in[i] = true
-	}
-	r.finish()
-	return r
-}
-
 // Seed is the seed of everything that varies about the thing named id.
 func Seed(l *lesson.Lesson, id string) uint64 {
 	h := fnv.New64a()

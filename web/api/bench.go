@@ -20,7 +20,7 @@ type Paint struct {
 	Key      string `json:"key" doc:"Colour Index name"`
 	Name     string `json:"name"`
 	Colour   string `json:"colour" doc:"#rrggbb of the masstone"`
-	Cover    string `json:"cover" doc:"T transparent, ST, SO, O opaque"`
+	Cover    string `json:"cover" doc:"how far it hides what is below, in words"`
 	Strength string `json:"strength" doc:"tinting strength"`
 	Drying   string `json:"drying"`
 	Hazard   string `json:"hazard" doc:"what the usual caution is about, or empty"`
@@ -62,7 +62,7 @@ type ScaleRequest struct {
 	Near   []recipe.Amount `json:"near" maxItems:"8" doc:"the recipe of the near colour, for a ladder"`
 	Steps  int             `json:"steps" minimum:"0" maximum:"9"`
 	Warm   float64         `json:"warm" minimum:"-30" maximum:"30" doc:"how far lights turn warm and shadows cool"`
-	Air    string          `json:"air" enum:"clear,hazy,mist,dusk"`
+	Air    string          `json:"air" maxLength:"20" doc:"kind of haze, one of the vocabulary's airs"`
 	Depths []recipe.Depth  `json:"depths" maxItems:"12"`
 	Paints []string        `json:"paints" maxItems:"40"`
 }
@@ -98,7 +98,7 @@ func tubes() []Paint {
 	d65 := spectrum.D65()
 	out := []Paint{}
 	for _, p := range paint.All() {
-		out = append(out, Paint{p.Key, p.Name, p.Coat.Masstone(d65).RGB().Hex(), p.Cover, p.Strength, string(p.Drying), p.Hazard, "modelled"})
+		out = append(out, Paint{p.Key, p.Name, p.Coat.Masstone(d65).RGB().Hex(), p.Hides(), p.Strength, string(p.Drying), p.Hazard, "modelled"})
 	}
 	return out
 }

@@ -12,6 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"proxenos/core/lesson"
+	"proxenos/core/recipe"
 	"proxenos/core/rehearse"
 	"proxenos/core/score"
 	"proxenos/store"
@@ -85,6 +86,7 @@ func raw[T any](api huma.API, op huma.Operation) huma.Operation {
 type Vocabulary struct {
 	lesson.Vocabulary
 	Views []lesson.Term `json:"views"`
+	Airs  []lesson.Term `json:"airs"`
 }
 
 type one[T any] struct{ Body T }
@@ -105,7 +107,7 @@ func (s *Server) lessonOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
-			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms()}}, nil
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {

@@ -754,7 +754,7 @@ export interface components {
         Paint: {
             /** @description #rrggbb of the masstone */
             colour: string;
-            /** @description T transparent, ST, SO, O opaque */
+            /** @description how far it hides what is below, in words */
             cover: string;
             /** @enum {string} */
             curves: "modelled" | "measured";
@@ -1033,8 +1033,8 @@ export interface components {
             score: components["schemas"]["Score"];
         };
         ScaleRequest: {
-            /** @enum {string} */
-            air: "clear" | "hazy" | "mist" | "dusk";
+            /** @description kind of haze, one of the vocabulary's airs */
+            air: string;
             depths: components["schemas"]["Depth"][];
             /** @enum {string} */
             kind: "string" | "neutral" | "ladder";
@@ -1202,6 +1202,7 @@ export interface components {
             horizon: number;
         };
         Vocabulary: {
+            airs: components["schemas"]["Term"][];
             cares: components["schemas"]["Term"][];
             levels: components["schemas"]["Term"][];
             loads: components["schemas"]["Term"][];

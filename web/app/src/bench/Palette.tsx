@@ -8,8 +8,6 @@ interface Props {
   setTubes: (keys: string[]) => void
 }
 
-const covers: Record<string, string> = { T: 'transparent', ST: 'half transparent', SO: 'half opaque', O: 'opaque' }
-
 /** Palette chooses the tubes at hand. */
 export function Palette({ paints, lesson, tubes, setTubes }: Props) {
   return (
@@ -24,7 +22,7 @@ export function Palette({ paints, lesson, tubes, setTubes }: Props) {
       <ul className="mt-2 grid grid-cols-2 gap-x-3">
         {paints.map((p) => (
           <li key={p.key}>
-            <Hint text={`${p.key}, ${covers[p.cover] ?? p.cover}, tinting strength ${p.strength}, dries ${p.drying}, curves ${p.curves}${p.hazard ? `. Contains ${p.hazard}: follow the product’s safety sheet` : ''}`}>
+            <Hint text={`${p.key}, ${p.cover}, tinting strength ${p.strength}, dries ${p.drying}, curves ${p.curves}${p.hazard ? `. Contains ${p.hazard}: follow the product’s safety sheet` : ''}`}>
               <label className="flex min-h-6 items-center gap-1.5">
                 <input
                   type="checkbox"

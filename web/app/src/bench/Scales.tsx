@@ -1,7 +1,7 @@
 import { useState } from 'react'
 
 import type { Saved, ScaleRequest } from '../api/client'
-import { useScale } from '../api/queries'
+import { useScale, useVocabulary } from '../api/queries'
 import { Button, figure } from '../ui/controls'
 import type { Target } from './Bench'
 
@@ -18,15 +18,14 @@ const kinds = [
   { id: 'ladder', name: 'Depth ladder' },
 ] as const
 
-const airs = ['clear', 'hazy', 'mist', 'dusk'] as const
-
 /** Scales are strings of values, the way to grey, and what a near colour becomes in each plane. */
 export function Scales({ target, tubes, saved, aim }: Props) {
   const [kind, setKind] = useState<ScaleRequest['kind']>('string')
   const [steps, setSteps] = useState(5)
   const [warm, setWarm] = useState(0)
-  const [air, setAir] = useState<ScaleRequest['air']>('hazy')
+  const [air, setAir] = useState('hazy')
   const { lesson, score } = saved
+  const airs = useVocabulary().data?.airs ?? []
   const [mixture, setMixture] = useState(score.mixtures.at(-1)?.mixture ?? '')
   const near = score.mixtures.find((m) => m.mixture === mixture)
   const request: ScaleRequest | undefined =
@@ -79,9 +78,11 @@ export function Scales({ target, tubes, saved, aim }: Props) {
             </label>
             <label className="flex items-center gap-1">
               Air
-              <select value={air} onChange={(e) => setAir(e.target.value as ScaleRequest['air'])} className="rounded-sm border border-line bg-raised px-1 py-0.5">
+              <select value={air} onChange={(e) => setAir(e.target.value)} className="rounded-sm border border-line bg-raised px-1 py-0.5">
                 {airs.map((a) => (
-                  <option key={a}>{a}</option>
+                  <option key={a.id} value={a.id} title={a.meaning}>
+                    {a.name}
+                  </option>
                 ))}
               </select>
             </label>
