@@ -43,7 +43,7 @@ func mixCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) 
 			keys = append(keys, key)
 		}
 	}
-	solver, err := recipe.New(keys)
+	solver, err := recipe.New(paint.Box{}, keys)
 	if err != nil {
 		return 0, fmt.Errorf("mix: --%w", err)
 	}

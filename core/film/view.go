@@ -34,7 +34,15 @@ func Views() []View {
 	return []View{Paint, Lit, Flat, Greyscale, Value, Squint, Wet, Thick, Covered, Booth, Bulb, LED}
 }
 
-// lamps are the observers of the views under other lamps.
+// Lamp is the observer of a view under another lamp; ok is false for other views.
+func (v View) Lamp() (o *spectrum.Observer, ok bool) {
+	lamp, ok := lamps[v]
+	if !ok {
+		return nil, false
+	}
+	return lamp(), true
+}
+
 var lamps = map[View]func() *spectrum.Observer{Booth: spectrum.D50, Bulb: spectrum.LampA, LED: spectrum.LampLED}
 
 // squintAt is the size of what is lost to half-closed eyes at two metres, mm.
@@ -113,8 +121,8 @@ func (f *Film) cellView(v View) func(x, y int) [3]float32 {
 	case Covered:
 		return func(x, y int) [3]float32 { return grey(0.9 * f.Hides(x, y)) }
 	}
-	if lamp, ok := lamps[v]; ok {
-		return f.underLamp(lamp().Adapted(Bands))
+	if lamp, ok := v.Lamp(); ok {
+		return f.underLamp(lamp.Adapted(Bands))
 	}
 	looks := f.looks()
 	colour := func(x, y int) [3]float32 {

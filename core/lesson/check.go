@@ -47,6 +47,7 @@ func Check(l *Lesson) error {
 		c := checker{l, report}
 		c.names()
 		c.paints()
+		c.measured()
 		c.picture()
 		c.script()
 	}
@@ -103,6 +104,11 @@ func (c checker) paints() {
 				c.report(path, fmt.Sprintf("repeats %s", p.Paint), "add the parts together")
 			}
 			seen[p.Paint] = true
+		}
+		for j, p := range m.Tints {
+			if !seen[p.Paint] || p.Paint == m.Parts[0].Paint {
+				c.report(fmt.Sprintf("mixtures[%d].tints[%d].paint", i, j), fmt.Sprintf("is %q, which is not worked into the mixture", shorten(p.Paint)), "name a paint of its parts, but not the first")
+			}
 		}
 	}
 	for i, p := range c.Ground.Tone {

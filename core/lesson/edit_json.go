@@ -4,7 +4,10 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"reflect"
+	"slices"
+	"strings"
 )
 
 // editKinds lists every edit under the name it has in JSON.
@@ -14,6 +17,9 @@ var editKinds = map[string]reflect.Type{
 	"part":    reflect.TypeFor[SetPart](),
 	"parts":   reflect.TypeFor[SetParts](),
 	"mixture": reflect.TypeFor[AddMixture](),
+	"tints":   reflect.TypeFor[SetTints](),
+	"palette": reflect.TypeFor[SetPalette](),
+	"measure": reflect.TypeFor[Measure](),
 	"unmix":   reflect.TypeFor[RemoveMixture](),
 	"insert":  reflect.TypeFor[Insert](),
 	"remove":  reflect.TypeFor[Remove](),
@@ -73,7 +79,7 @@ func decodeEdit(data []byte, depth int) (Edit, error) {
 	}
 	t, ok := editKinds[head.Edit]
 	if !ok {
-		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use move, minutes, part, parts, mixture, unmix, insert, remove, change, reshape, accept, reopen or all"}}
+		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use one of " + strings.Join(slices.Sorted(maps.Keys(editKinds)), ", ")}}
 	}
 	if head.Edit == "all" {
 		if depth == 0 || len(head.Edits) > 200 {

@@ -11,28 +11,40 @@ func (e SetPart) Apply(l *Lesson) (*Lesson, Edit, error) {
 	if i < 0 {
 		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
 	}
-	c := *l
-	c.Mixtures = slices.Clone(l.Mixtures)
 	parts := slices.Clone(l.Mixtures[i].Parts)
 	j := index(parts, e.Paint, func(p *Part) string { return p.Paint })
 	old := 0.0
 	switch {
 	case j >= 0 && e.Parts == 0:
-		old = parts[j].Parts
-		parts = slices.Delete(parts, j, j+1)
+		c, undo := l.withParts(i, slices.Delete(parts, j, j+1))
+		return c, undo, nil // all of the old parts, for its place matters
 	case j >= 0:
 		old = parts[j].Parts
 		parts[j].Parts = e.Parts
 	case e.Parts == 0:
 		return nil, nil, fmt.Errorf("mixture %q has no %s to take out", e.Mixture, e.Paint)
 	default:
-		parts = append(parts, Part{e.Paint, e.Parts})
+		parts = append(parts, Part{Paint: e.Paint, Parts: e.Parts})
 	}
-	c.Mixtures[i].Parts = parts
-	if j >= 0 && e.Parts == 0 && j < len(parts) {
-		return &c, SetParts{e.Mixture, l.Mixtures[i].Parts}, nil // its place matters
+	c, _ := l.withParts(i, parts)
+	return c, SetPart{e.Mixture, e.Paint, old}, nil
+}
+
+// withParts gives mixture i other parts. What is no longer worked in needs no letting
+// down any more.
+func (l *Lesson) withParts(i int, parts []Part) (*Lesson, Edit) {
+	c := *l
+	c.Mixtures = slices.Clone(l.Mixtures)
+	old := l.Mixtures[i]
+	m := &c.Mixtures[i]
+	m.Parts = slices.Clone(parts)
+	m.Tints = slices.DeleteFunc(slices.Clone(m.Tints), func(t Part) bool {
+		return index(m.Parts, t.Paint, func(p *Part) string { return p.Paint }) < 1
+	})
+	if len(m.Tints) < len(old.Tints) {
+		return &c, All{SetParts{old.ID, old.Parts}, SetTints{old.ID, old.Tints}}
 	}
-	return &c, SetPart{e.Mixture, e.Paint, old}, nil
+	return &c, SetParts{old.ID, old.Parts}
 }
 
 // Describe says what the part becomes.
@@ -58,10 +70,8 @@ func (e SetParts) Apply(l *Lesson) (*Lesson, Edit, error) {
 	if i < 0 {
 		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
 	}
-	c := *l
-	c.Mixtures = slices.Clone(l.Mixtures)
-	c.Mixtures[i].Parts = slices.Clone(e.Parts)
-	return &c, SetParts{e.Mixture, l.Mixtures[i].Parts}, nil
+	c, undo := l.withParts(i, e.Parts)
+	return c, undo, nil
 }
 
 func (e SetParts) Describe(l *Lesson) string {

@@ -125,6 +125,10 @@ func (l *Lesson) PaintHash() string {
 	for i := range c.Steps {
 		c.Steps[i].Words = ""
 	}
+	c.Mixtures = append([]Mixture(nil), l.Mixtures...)
+	for i := range c.Mixtures {
+		c.Mixtures[i].Tints = nil
+	}
 	return hash(Encode(&c))
 }
 

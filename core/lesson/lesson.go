@@ -11,6 +11,8 @@
 // Schema is generated from them.
 package lesson
 
+import "proxenos/core/paint"
+
 // Format is the version of the interchange format.
 const Format = 1
 
@@ -30,6 +32,7 @@ type Lesson struct {
 	View     View        `json:"view"`
 	Room     Room        `json:"room"`
 	Palette  []string    `json:"palette" minItems:"1" maxItems:"16" doc:"Keys of the paints laid out."`
+	Measured []Measured  `json:"measured,omitempty" maxItems:"16" doc:"Paints whose curves were measured, by key; the others are modelled."`
 	Mixtures []Mixture   `json:"mixtures" minItems:"1" maxItems:"60"`
 	Tools    []Tool      `json:"tools" minItems:"1" maxItems:"40"`
 	Planes   []Plane     `json:"planes" minItems:"1" maxItems:"12" doc:"Depths, farthest first."`
@@ -94,13 +97,20 @@ const UsualTemperature = 20
 type Mixture struct {
 	ID    string `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
 	Name  string `json:"name" minLength:"1" maxLength:"60"`
-	Parts []Part `json:"parts" minItems:"1" maxItems:"8"`
+	Parts []Part `json:"parts" minItems:"1" maxItems:"8" doc:"In the order of mixing: the first is laid out, the others are worked into it."`
+	Tints []Part `json:"tints,omitempty" maxItems:"4" doc:"Strong paints that are first let down, each with this many parts of the mixture's first paint, so that a speck can be measured."`
 }
 
 // Part is a share of one paint by volume.
-type Part struct {
-	Paint string  `json:"paint" maxLength:"40" doc:"Key of a paint of the catalogue."`
-	Parts float64 `json:"parts" minimum:"0.01" maximum:"100"`
+type Part = paint.Part
+
+// Measured are measurements of one tube, at the 36 bands from 380 to 730 nm.
+type Measured struct {
+	Paint    string    `json:"paint" maxLength:"40" doc:"Key of a paint of the catalogue."`
+	Masstone []float64 `json:"masstone" minItems:"36" maxItems:"36" doc:"Reflectance, 0 to 1, of a thick layer."`
+	Tint     []float64 `json:"tint" maxItems:"36" doc:"Reflectance of one part with some of titanium white; empty for that white itself."`
+	White    float64   `json:"white" minimum:"0" maximum:"1000" doc:"Parts of titanium white to one of the paint in the tint."`
+	Source   string    `json:"source" maxLength:"120" doc:"What was measured, with what and when."`
 }
 
 // ToolKind is what kind of thing the painter holds.

@@ -26,6 +26,9 @@ func colour(t *testing.T, parts ...Part) spectrum.Lab {
 
 func TestEveryPaintFitsItsMasstoneAndTint(t *testing.T) {
 	for _, p := range All() {
+		if p.Recipe != nil {
+			continue
+		}
 		mass := p.Coat.Masstone(d65)
 		tint := colour(t, Part{p.Key, 1}, Part{White, 10})
 		dm, dt := spectrum.DeltaE(mass, p.Masstone), spectrum.DeltaE(tint, p.Tint)
@@ -135,6 +138,35 @@ func TestSurfaceKeepsAVeilAndCanBeUndone(t *testing.T) {
 		if back := Inside(Surface(r)); math.Abs(back-r) > 1e-12 {
 			t.Errorf("%v came back as %v", r, back)
 		}
+	}
+}
+
+// Tubes that are sold ready mixed are what their recipes make, and say what matters.
+func TestConvenienceTubesAreTheirRecipes(t *testing.T) {
+	n := 0
+	for _, p := range All() {
+		if p.Recipe == nil {
+			continue
+		}
+		n++
+		if want := mix(t, p.Recipe...); spectrum.DeltaE(want.Masstone(d65), p.Coat.Masstone(d65)) > 0.01 {
+			t.Errorf("%s is not its recipe", p.Key)
+		}
+		if p.Density < 1 || p.Oil < 30 || p.Price <= 0 || p.Drying == "" || p.Hides() == "" {
+			t.Errorf("%s: %+v", p.Key, p)
+		}
+	}
+	sap, _ := Find("mix/sap-green")
+	grey, _ := Find("mix/paynes-grey")
+	naples, _ := Find("mix/naples-yellow")
+	if c := sap.Coat.Masstone(d65); c.L > 45 || c.Hue() < 95 || c.Hue() > 170 || n < 3 {
+		t.Errorf("sap green is %v", c)
+	}
+	if c := grey.Coat.Masstone(d65); c.L > 25 || c.B > 0 || naples.Hazard != "Cd" {
+		t.Errorf("Payne's grey is %v", c)
+	}
+	if c := naples.Coat.Masstone(d65); c.L < 75 || c.Chroma() < 20 || c.Chroma() > 60 {
+		t.Errorf("Naples yellow hue is %v", c)
 	}
 }
 

@@ -31,11 +31,7 @@ func (s *Solver) Change(ctx context.Context, pile []Amount, ml float64, target s
 	if !(ml > 0 && ml <= 1000) {
 		return nil, fmt.Errorf("the pile is %g ml: give 0 to 1000", ml)
 	}
-	var parts []paint.Part
-	for _, p := range pile {
-		parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
-	}
-	base, err := paint.Mix(parts)
+	base, err := s.box.Mix(Parts(pile))
 	if err != nil {
 		return nil, err
 	}
@@ -125,11 +121,11 @@ type Substitute struct {
 // of up to three of the solver's paints, without white, that come nearest in masstone
 // and in tint together.
 func (s *Solver) Substitutes(ctx context.Context, key string) ([]Substitute, error) {
-	p, ok := paint.Find(key)
+	p, ok := s.box.Find(key)
 	if !ok {
 		return nil, fmt.Errorf("paint %q is not in the catalogue", key)
 	}
-	white, _ := paint.Find(paint.White)
+	white, _ := s.box.Find(paint.White)
 	tint := func(c paint.Coat) spectrum.Lab {
 		return paint.Coat{}.Add(c, 1.0/11).Add(white.Coat, 10.0/11).Masstone(s.d65)
 	}

@@ -21,7 +21,7 @@ type Options struct {
 	Parts  int                // most whole parts; 0 for 24
 	Whole  bool               // whole parts alone; else what tints white may come in drops, tenths of a part
 	Want   int                // how many recipes to return; 0 for 5
-	Price  map[string]float64 // per ml, by key; nil when nobody asks
+	Price  map[string]float64 // per ml, by key; nil for what such tubes usually cost
 }
 
 // A Recipe is a way to mix a colour.
@@ -31,7 +31,7 @@ type Recipe struct {
 	Colour string       `json:"colour" doc:"#rrggbb"`
 	Delta  float64      `json:"delta" doc:"ΔE00 from the target"`
 	Sturdy float64      `json:"sturdy" doc:"largest ΔE00 change when one part is half a part off"`
-	Price  float64      `json:"price" doc:"per ml, where prices are known"`
+	Price  float64      `json:"price" doc:"per ml; titanium white is 1 where no prices are known"`
 	Order  []string     `json:"order" doc:"how to mix it, so that the pile does not grow"`
 }
 
@@ -40,6 +40,15 @@ type Amount struct {
 	Paint string  `json:"paint"`
 	Name  string  `json:"name"`
 	Parts float64 `json:"parts"`
+}
+
+// Parts are the amounts without the names of their paints.
+func Parts(list []Amount) []paint.Part {
+	out := make([]paint.Part, len(list))
+	for i, a := range list {
+		out[i] = paint.Part{Paint: a.Paint, Parts: a.Parts}
+	}
+	return out
 }
 
 // Total is the number of parts.
@@ -143,7 +152,8 @@ const (
 func (s *Solver) choices(ctx context.Context, target spectrum.Lab, o Options) []found {
 	var all []near
 	sets(len(s.paints), o.Paints, func(set []int) { all = append(all, near{set: slices.Clone(set)}) })
-	parallel(ctx, len(all), func(i int) { all[i].amounts, all[i].miss = s.optimum(all[i].set, target) })
+	g := gaugeAt(target)
+	parallel(ctx, len(all), func(i int) { all[i].amounts, all[i].miss = s.optimum(all[i].set, g) })
 	if ctx.Err() != nil {
 		return nil
 	}
@@ -168,8 +178,9 @@ func (s *Solver) choices(ctx context.Context, target spectrum.Lab, o Options) []
 // weigh puts a choice of paints into whole parts; nil if it takes too many.
 func (s *Solver) weigh(n near, target spectrum.Lab, o Options) *found {
 	aim := s.aim(n.set, n.amounts, target)
-	amounts, _ := s.optimum(n.set, aim)
-	parts, delta := s.whole(n.set, amounts, target, aim, o)
+	g := gaugeAt(aim)
+	amounts, _ := s.optimum(n.set, g)
+	parts, delta := s.whole(n.set, amounts, target, g, o)
 	if parts == nil {
 		return nil
 	}
@@ -177,10 +188,17 @@ func (s *Solver) weigh(n near, target spectrum.Lab, o Options) *found {
 	f.Delta = delta
 	for j, p := range n.set {
 		f.Parts = append(f.Parts, Amount{s.paints[p].Key, s.paints[p].Name, parts[j]})
-		f.Price += o.Price[s.paints[p].Key] * parts[j]
+		f.Price += s.price(p, o) * parts[j]
 	}
 	f.Price /= f.Total()
 	return f
+}
+
+func (s *Solver) price(p int, o Options) float64 {
+	if o.Price == nil {
+		return s.paints[p].Price
+	}
+	return o.Price[s.paints[p].Key]
 }
 
 // parallel calls do for 0 to n-1 on all cores, and stops early with ctx.
@@ -210,7 +228,7 @@ const tries = 5
 // whole finds the best whole parts near the optimum of a set: for every total each
 // amount is rounded down and up, and the best of these are moved a part at a time
 // while that helps. It returns nil where the parts would be too many.
-func (s *Solver) whole(set []int, amounts []float64, target, aim spectrum.Lab, o Options) (best []float64, delta float64) {
+func (s *Solver) whole(set []int, amounts []float64, target spectrum.Lab, g *gauge, o Options) (best []float64, delta float64) {
 	least := make([]float64, len(set))
 	for i, p := range set {
 		least[i] = 1
@@ -234,7 +252,7 @@ func (s *Solver) whole(set []int, amounts []float64, target, aim spectrum.Lab, o
 			if sum > float64(o.Parts) {
 				continue
 			}
-			miss := distance(s.glance(set, parts), aim) + fiddle(parts)
+			miss := g.miss(s.glance(set, parts)) + fiddle(parts)
 			at := tries
 			for at > 0 && miss < misses[at-1]-1e-9 {
 				at--
@@ -251,7 +269,7 @@ func (s *Solver) whole(set []int, amounts []float64, target, aim spectrum.Lab, o
 		if st == nil {
 			break
 		}
-		parts, d := s.climb(set, st, least, target, aim, o.Parts)
+		parts, d := s.climb(set, st, least, target, g.target, o.Parts)
 		if best == nil || d+fiddle(parts) < delta+fiddle(best) {
 			best, delta = parts, d
 		}
@@ -352,6 +370,7 @@ func (s *Solver) finish(f *found, target spectrum.Lab, o Options) {
 			f.Sturdy = max(f.Sturdy, spectrum.DeltaE(s.Colour(f.set, wrong), s.Colour(f.set, f.parts)))
 		}
 	}
+	f.Price = math.Round(f.Price*100) / 100
 	f.Sturdy, f.Delta = math.Round(f.Sturdy*10)/10, math.Round(f.Delta*100)/100
 	slices.SortStableFunc(f.Parts, func(a, b Amount) int { return cmp.Compare(b.Parts, a.Parts) })
 	f.Order = order(f.Parts)

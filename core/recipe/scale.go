@@ -154,11 +154,7 @@ func (s *Solver) Ladder(ctx context.Context, near []Amount, depths []Depth, air 
 	if _, ok := airs[air]; !ok {
 		return nil, unknown(air)
 	}
-	var parts []paint.Part
-	for _, p := range near {
-		parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
-	}
-	coat, err := paint.Mix(parts)
+	coat, err := s.box.Mix(Parts(near))
 	if err != nil {
 		return nil, err
 	}

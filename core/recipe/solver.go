@@ -28,6 +28,7 @@ const bands = 12
 
 // A Solver knows the tubes that may be used. It is safe for concurrent use.
 type Solver struct {
+	box    paint.Box
 	paints []paint.Paint
 	quick  []coat // of each paint, in few bands
 	light  [bands][3]float64
@@ -37,18 +38,18 @@ type Solver struct {
 // coat is a paint or mixture in few bands.
 type coat struct{ k, s [bands]float64 }
 
-// New makes a solver for the paints with the given keys. It fails for none, for too
-// many, for an unknown key and for one given twice.
-func New(keys []string) (*Solver, error) {
+// New makes a solver for the paints of a box with the given keys. It fails for none,
+// for too many, for an unknown key and for one given twice.
+func New(box paint.Box, keys []string) (*Solver, error) {
 	switch {
 	case len(keys) == 0:
 		return nil, fmt.Errorf("paints: none are given: name at least one of %s", strings.Join(paint.Keys(), ", "))
 	case len(keys) > MostTubes:
 		return nil, fmt.Errorf("paints: %d are given: name at most %d", len(keys), MostTubes)
 	}
-	s := &Solver{d65: spectrum.D65()}
+	s := &Solver{box: box, d65: spectrum.D65()}
 	for i, key := range keys {
-		p, ok := paint.Find(key)
+		p, ok := box.Find(key)
 		if !ok {
 			return nil, fmt.Errorf("paints: %q is not in the catalogue: use some of %s", key, strings.Join(paint.Keys(), ", "))
 		}

@@ -210,8 +210,9 @@ var drying = map[paint.Drying]float64{paint.Fast: 1.3, paint.Middle: 1, paint.Sl
 // prepare makes the canvas with its ground and base coat.
 func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) {
 	var in []film.Ingredient
+	box := l.Paints()
 	for _, key := range l.Palette {
-		p, ok := paint.Find(key)
+		p, ok := box.Find(key)
 		if !ok {
 			return nil, fmt.Errorf("paint %q is not in the catalogue", key)
 		}
@@ -224,12 +225,12 @@ func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) 
 		}
 	}
 	if l.Base.Kind == "white" && white < 0 {
-		p, _ := paint.Find(paint.White)
+		p, _ := box.Find(paint.White)
 		white = len(in)
 		in = append(in, film.Ingredient{Key: p.Key, Coat: p.Coat, Drying: drying[p.Drying]})
 	}
 	in = append(in, film.Ingredient{Key: "oil", Drying: 0.6}, film.Ingredient{Key: "alkyd", Drying: 3}, film.Ingredient{Key: "solvent", Drying: 2})
-	ground, err := paint.Mix(parts(l.Ground.Tone))
+	ground, err := box.Mix(l.Ground.Tone)
 	if err != nil {
 		return nil, fmt.Errorf("ground: %w", err)
 	}
@@ -276,14 +277,6 @@ func (r *Rehearsal) region(z lesson.Zone) *scene.Region {
 		r.regions[z.ID] = reg
 	}
 	return reg
-}
-
-func parts(list []lesson.Part) []paint.Part {
-	out := make([]paint.Part, len(list))
-	for i, p := range list {
-		out[i] = paint.Part{Paint: p.Paint, Parts: p.Parts}
-	}
-	return out
 }
 
 // planAhead plans steps from up to upto beside the painting, a few ahead of it.

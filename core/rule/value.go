@@ -3,11 +3,11 @@ package rule
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"proxenos/core/lesson"
 	"proxenos/core/paint"
 	"proxenos/core/rehearse"
-	"proxenos/core/spectrum"
 )
 
 const (
@@ -143,9 +143,8 @@ func (c *Context) shift(step int, dL float64) (lesson.Edit, string, bool) {
 	id := c.Lesson.Steps[step].Mixtures[0]
 	m, _ := c.Lesson.Mixture(id)
 	white := -1
-	var parts []paint.Part
+	parts := slices.Clone(m.Parts)
 	for i, p := range m.Parts {
-		parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
 		if p.Paint == paint.White {
 			white = i
 		}
@@ -157,14 +156,14 @@ func (c *Context) shift(step int, dL float64) (lesson.Edit, string, bool) {
 		white = len(parts)
 		parts = append(parts, paint.Part{Paint: paint.White, Parts: 0.1})
 	}
-	d65 := spectrum.D65()
+	box := c.Lesson.Paints()
 	light := func(w float64) float64 {
 		parts[white].Parts = w
-		coat, err := paint.Mix(parts)
+		colour, err := box.Colour(parts)
 		if err != nil {
 			return math.NaN()
 		}
-		return coat.Masstone(d65).L
+		return colour.L
 	}
 	now := light(parts[white].Parts)
 	lo, hi := 0.02, 100.0

@@ -7,7 +7,6 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
-	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
 
@@ -160,18 +159,16 @@ func ribbon(l *lesson.Lesson, rows []Row, plane int, thick Thickness) []Wet {
 
 // Swatches computes the colour of every mixture.
 func Swatches(l *lesson.Lesson) []Swatch {
-	d65 := spectrum.D65()
+	box := l.Paints()
 	out := []Swatch{}
 	for _, m := range l.Mixtures {
 		sw := Swatch{Mixture: m.ID, Name: m.Name, Parts: []PartOf{}}
-		var parts []paint.Part
 		for _, p := range m.Parts {
-			parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
-			tube, _ := paint.Find(p.Paint)
+			tube, _ := box.Find(p.Paint)
 			sw.Parts = append(sw.Parts, PartOf{p.Paint, tube.Name, p.Parts})
 		}
-		if coat, err := paint.Mix(parts); err == nil {
-			sw.Lab = coat.Masstone(d65)
+		if colour, err := box.Colour(m.Parts); err == nil {
+			sw.Lab = colour
 			sw.Lab.L, sw.Lab.A, sw.Lab.B = tenth(sw.Lab.L), tenth(sw.Lab.A), tenth(sw.Lab.B)
 			sw.Colour, sw.Value = sw.Lab.RGB().Hex(), sw.Lab.Value()
 		}

@@ -55,30 +55,43 @@ func LampLED() *Observer {
 	}))
 }
 
-// Adapted returns the linear sRGB that n bands made by [Observer.Reduce] with the
-// D65 observer add to what an eye used to this lamp sees: XYZ under the lamp,
-// adapted to D65 (Bradford, as CIE 160 describes). White stays white; what shifts
-// is how pigments take the lamp.
-func (o *Observer) Adapted(n int) [][3]float64 {
-	m := [3][3]float64{{0.8951, 0.2664, -0.1614}, {-0.7502, 1.7135, 0.0367}, {0.0389, -0.0685, 1.0296}}
-	back := [3][3]float64{{0.9869929, -0.1470543, 0.1599627}, {0.4323053, 0.5183603, 0.0492912}, {-0.0085287, 0.0400428, 0.9684867}}
-	times := func(m [3][3]float64, v [3]float64) (out [3]float64) {
-		for i := range m {
-			out[i] = m[i][0]*v[0] + m[i][1]*v[1] + m[i][2]*v[2]
-		}
-		return out
+// Bradford's sharpened cones and back, as CIE 160 describes.
+var (
+	toCones   = [3][3]float64{{0.8951, 0.2664, -0.1614}, {-0.7502, 1.7135, 0.0367}, {0.0389, -0.0685, 1.0296}}
+	fromCones = [3][3]float64{{0.9869929, -0.1470543, 0.1599627}, {0.4323053, 0.5183603, 0.0492912}, {-0.0085287, 0.0400428, 0.9684867}}
+)
+
+func times(m *[3][3]float64, v [3]float64) (out [3]float64) {
+	for i := range m {
+		out[i] = m[i][0]*v[0] + m[i][1]*v[1] + m[i][2]*v[2]
 	}
-	from := times(m, [3]float64{o.White.X, o.White.Y, o.White.Z})
+	return out
+}
+
+// adapt turns XYZ seen under this lamp into what the same eye, used to the lamp, would
+// have to see in daylight (D65) for the same impression.
+func (o *Observer) adapt(x XYZ) XYZ {
+	from := times(&toCones, [3]float64{o.White.X, o.White.Y, o.White.Z})
 	white := D65().White
-	to := times(m, [3]float64{white.X, white.Y, white.Z})
+	to := times(&toCones, [3]float64{white.X, white.Y, white.Z})
+	cone := times(&toCones, [3]float64{x.X, x.Y, x.Z})
+	for c := range cone {
+		cone[c] *= to[c] / from[c]
+	}
+	back := times(&fromCones, cone)
+	return XYZ{back[0], back[1], back[2]}
+}
+
+// Impression is the colour that an eye used to this lamp takes a reflectance for, as
+// D65 Lab. White stays white; what shifts is how pigments take the lamp.
+func (o *Observer) Impression(r *Spectrum) Lab { return o.adapt(o.XYZ(r)).Lab(D65().White) }
+
+// Adapted returns the linear sRGB that n bands made by [Observer.Reduce] with the
+// D65 observer add to the impression that an eye used to this lamp has.
+func (o *Observer) Adapted(n int) [][3]float64 {
 	out := make([][3]float64, n)
 	for i, w := range o.ReducedWeights(n) {
-		cone := times(m, w)
-		for c := range cone {
-			cone[c] *= to[c] / from[c]
-		}
-		x := times(back, cone)
-		out[i] = XYZ{x[0], x[1], x[2]}.LinearRGB()
+		out[i] = o.adapt(XYZ{w[0], w[1], w[2]}).LinearRGB()
 	}
 	return out
 }

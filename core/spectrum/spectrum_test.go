@@ -157,3 +157,24 @@ func ExampleDeltaE() {
 	fmt.Printf("%.1f\n", DeltaE(sky, ridge))
 	// Output: 3.2
 }
+
+// Under another lamp white stays white, and two reflectances that match in daylight
+// part.
+func TestImpressionUnderAnotherLamp(t *testing.T) {
+	white := Flat(0.9)
+	for _, o := range []*Observer{D65(), D50(), LampA(), LampLED()} {
+		c := o.Impression(&white)
+		if c.Chroma() > 0.6 || math.Abs(c.L-96) > 1 {
+			t.Errorf("%s: white looks %v", o.Name, c)
+		}
+	}
+	blue := FromFunc(func(nm float64) float64 { // as cobalt: blue, and red from 660 nm on
+		return 0.05 + 0.5*math.Exp(-(nm-450)*(nm-450)/3000) + 0.5/(1+math.Exp((660-nm)/8))
+	})
+	if same := D65().Impression(&blue); DeltaE(same, D65().Lab(&blue)) > 0.01 {
+		t.Errorf("in daylight it looks %v, not %v", same, D65().Lab(&blue))
+	}
+	if d := DeltaE(LampA().Impression(&blue), D65().Lab(&blue)); d < 1.5 {
+		t.Errorf("a blue shifts by only ΔE %.1f under a bulb", d)
+	}
+}

@@ -8,9 +8,7 @@ import (
 	"math"
 	"slices"
 
-	"proxenos/core/paint"
 	"proxenos/core/rehearse"
-	"proxenos/core/spectrum"
 )
 
 // Loss is the share of a pile that usually stays on palette and knife.
@@ -69,30 +67,28 @@ func Of(r *rehearse.Rehearsal, students int, loss float64) (Amounts, error) {
 	}
 	out := Amounts{Students: students, Loss: loss, Piles: []Pile{}, Tubes: []Tube{}}
 	each := map[string]float64{}
-	d65 := spectrum.D65()
+	box := l.Paints()
 	for _, m := range l.Mixtures {
 		ml := takes[m.ID]
 		if ml == 0 {
 			continue
 		}
-		var parts []paint.Part
 		var total float64
 		for _, p := range m.Parts {
-			parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
 			total += p.Parts
 		}
-		c, err := paint.Mix(parts)
+		colour, err := box.Colour(m.Parts)
 		if err != nil {
 			return Amounts{}, fmt.Errorf("mixture %s: %w", m.ID, err)
 		}
 		lay := ml / (1 - loss)
-		out.Piles = append(out.Piles, Pile{m.ID, m.Name, c.Masstone(d65).RGB().Hex(), cents(ml), cents(lay), math.Round(across(lay)*10) / 10})
+		out.Piles = append(out.Piles, Pile{m.ID, m.Name, colour.RGB().Hex(), cents(ml), cents(lay), math.Round(across(lay)*10) / 10})
 		for _, p := range m.Parts {
 			each[p.Paint] += lay * p.Parts / total
 		}
 	}
 	for key, ml := range each {
-		p, _ := paint.Find(key)
+		p, _ := box.Find(key)
 		out.Tubes = append(out.Tubes, Tube{key, p.Name, cents(ml), cents(ml * float64(students))})
 		out.Total += ml
 	}
