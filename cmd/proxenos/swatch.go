@@ -8,8 +8,8 @@ import (
 	"io"
 	"os"
 
-	"proxenos/core/lesson"
 	"proxenos/core/paint"
+	"proxenos/export"
 	"proxenos/export/cgats"
 )
 
@@ -21,7 +21,7 @@ func swatchCommand(_ context.Context, args []string, in io.Reader, out io.Writer
 	if err != nil {
 		return 0, err
 	}
-	title, samples := "Catalogue of modelled paints, masstones", catalogueSwatches()
+	title, samples := "Catalogue of modelled paints, masstones and tints", export.Paints(paint.Box{}, paint.Keys())
 	switch len(plain) {
 	case 0:
 	case 1:
@@ -30,7 +30,7 @@ func swatchCommand(_ context.Context, args []string, in io.Reader, out io.Writer
 			return 0, err
 		}
 		title = "Mixtures of " + l.Title
-		if samples, err = lessonSwatches(l); err != nil {
+		if samples, err = export.Mixtures(l); err != nil {
 			return 0, fmt.Errorf("%s: %w", plain[0], err)
 		}
 	default:
@@ -48,26 +48,4 @@ func swatchCommand(_ context.Context, args []string, in io.Reader, out io.Writer
 		return 0, fmt.Errorf("swatch: %w: name a file that can be written", err)
 	}
 	return fine, nil
-}
-
-func catalogueSwatches() (out []cgats.Sample) {
-	for _, p := range paint.All() {
-		out = append(out, cgats.Sample{ID: p.Key, Name: p.Name, Reflectance: paint.Seen(p.Coat.Opaque())})
-	}
-	return out
-}
-
-func lessonSwatches(l *lesson.Lesson) (out []cgats.Sample, err error) {
-	for _, m := range l.Mixtures {
-		var parts []paint.Part
-		for _, p := range m.Parts {
-			parts = append(parts, paint.Part{Paint: p.Paint, Parts: p.Parts})
-		}
-		c, err := paint.Mix(parts)
-		if err != nil {
-			return nil, fmt.Errorf("mixture %s: %w", m.ID, err)
-		}
-		out = append(out, cgats.Sample{ID: m.ID, Name: m.Name, Reflectance: paint.Seen(c.Opaque())})
-	}
-	return out, nil
 }

@@ -163,6 +163,24 @@ func Tube(box paint.Box, key string, serial int) (paint.Coat, error) {
 	return c, nil
 }
 
+// Swatch is a thick layer of one part of a [Tube] with some parts of white from a tube of
+// the same serial, as the eye sees it; 0 for the masstone. It fails as Tube, and for
+// parts that are none.
+func Swatch(box paint.Box, key string, serial int, white float64) (spectrum.Spectrum, error) {
+	if !(white >= 0 && white <= 1000) {
+		return spectrum.Spectrum{}, fmt.Errorf("white is %g parts: give 0 to 1000", white)
+	}
+	c, err := Tube(box, key, serial)
+	if err != nil {
+		return spectrum.Spectrum{}, err
+	}
+	base, err := Tube(box, paint.White, serial)
+	if err != nil {
+		return spectrum.Spectrum{}, err
+	}
+	return paint.Seen(paint.Coat{}.Add(c, 1/(1+white)).Add(base, white/(1+white)).Opaque()), nil
+}
+
 // between is a spectrum at a place between its bands.
 func between(s *spectrum.Spectrum, x float64) float64 {
 	x = min(spectrum.Bands-1, max(0, x))

@@ -117,6 +117,13 @@ func (b Box) Colour(parts []Part) (spectrum.Lab, error) {
 	return c.Masstone(daylight()), nil
 }
 
+// Swatch is the reflectance, as the eye sees it, of a thick layer of one part of a paint
+// with some parts of the box's titanium white; 0 for the masstone.
+func (b Box) Swatch(p Paint, white float64) spectrum.Spectrum {
+	base, _ := b.Find(White)
+	return Seen(Coat{}.Add(p.Coat, 1/(1+white)).Add(base.Coat, white/(1+white)).Opaque())
+}
+
 var daylight = sync.OnceValue(spectrum.D65)
 
 // All returns the paints of the catalogue as modelled.

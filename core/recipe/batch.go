@@ -18,15 +18,15 @@ var downs = []float64{4, 9, 19, 49, 99}
 
 // A Batch is a recipe measured out in ml.
 type Batch struct {
-	Ml    float64    `json:"ml"`
-	Parts []Measured `json:"parts" doc:"what each paint comes to, in the order of mixing"`
-	Tints []Tint     `json:"tints" doc:"what is let down first, because alone it could not be measured"`
-	Order []string   `json:"order" doc:"what to do, in words"`
-	Small string     `json:"small" doc:"why the batch is too small to mix well, if it is"`
+	Ml    float64   `json:"ml"`
+	Parts []Weighed `json:"parts" doc:"what each paint comes to, in the order of mixing"`
+	Tints []Tint    `json:"tints" doc:"what is let down first, because alone it could not be measured"`
+	Order []string  `json:"order" doc:"what to do, in words"`
+	Small string    `json:"small" doc:"why the batch is too small to mix well, if it is"`
 }
 
-// Measured is an amount in ml.
-type Measured struct {
+// Weighed is an amount in ml.
+type Weighed struct {
 	Paint string  `json:"paint"`
 	Name  string  `json:"name"`
 	Ml    float64 `json:"ml"`
@@ -35,7 +35,7 @@ type Measured struct {
 // A Tint is a strong paint let down with the main paint of a mixture, so that a speck
 // of it becomes an amount that can be measured.
 type Tint struct {
-	Measured
+	Weighed
 	Down float64 `json:"down" doc:"parts of the main paint to one of it"`
 	Make float64 `json:"make" doc:"ml of the tint to make"`
 	Use  float64 `json:"use" doc:"ml of the tint that go into the pile"`
@@ -48,7 +48,7 @@ func Weigh(box paint.Box, parts, given []paint.Part, ml float64) (Batch, error) 
 	if !(ml > 0 && ml <= MostMl) {
 		return Batch{}, fmt.Errorf("batch is %g ml: give more than 0, to %d", ml, MostMl)
 	}
-	out := Batch{Ml: ml, Parts: []Measured{}, Tints: []Tint{}, Order: []string{}}
+	out := Batch{Ml: ml, Parts: []Weighed{}, Tints: []Tint{}, Order: []string{}}
 	var total float64
 	for _, p := range parts {
 		total += p.Parts
@@ -61,7 +61,7 @@ func Weigh(box paint.Box, parts, given []paint.Part, ml float64) (Batch, error) 
 		if !ok {
 			return Batch{}, fmt.Errorf("paint %q is not in the catalogue", p.Paint)
 		}
-		m := Measured{p.Paint, tube.Name, ml * p.Parts / total}
+		m := Weighed{p.Paint, tube.Name, ml * p.Parts / total}
 		out.Parts = append(out.Parts, m)
 		if i == 0 || m.Ml >= LeastMl {
 			continue

@@ -21,14 +21,14 @@ type Want struct {
 
 // A Cover is a choice of tubes for many colours.
 type Cover struct {
-	Tubes []Tube  `json:"tubes"`
+	Tubes []Named  `json:"tubes"`
 	Mean  float64 `json:"mean" doc:"mean ΔE00 over the colours, by their weights, at the best amounts"`
 	Worst float64 `json:"worst" doc:"largest ΔE00"`
 	Where string  `json:"where" doc:"the colour that it falls shortest of"`
 }
 
-// A Tube names a paint.
-type Tube struct {
+// Named is a paint by its name.
+type Named struct {
 	Paint string `json:"paint"`
 	Name  string `json:"name"`
 }
@@ -191,7 +191,7 @@ func (s *Solver) cover(r *reaches, mask uint64) Cover {
 	var c Cover
 	for i, p := range s.paints {
 		if mask>>i&1 == 1 {
-			c.Tubes = append(c.Tubes, Tube{p.Key, p.Name})
+			c.Tubes = append(c.Tubes, Named{p.Key, p.Name})
 		}
 	}
 	var weight float64
@@ -209,7 +209,7 @@ func (s *Solver) cover(r *reaches, mask uint64) Cover {
 
 // A Missing is a tube that would bring a palette nearer to a colour.
 type Missing struct {
-	Tube
+	Named
 	Delta float64 `json:"delta" doc:"ΔE00 with it, at the best amounts"`
 	Gain  float64 `json:"gain" doc:"by how much nearer that is than without"`
 }
@@ -269,7 +269,7 @@ func (s *Solver) Missing(ctx context.Context, target spectrum.Lab) ([]Missing, e
 	}
 	for p := mine; p < len(wide.paints); p++ {
 		if gain := own - nearest[p]; gain > 0.5 {
-			out = append(out, Missing{Tube{wide.paints[p].Key, wide.paints[p].Name}, math.Round(nearest[p]*10) / 10, math.Round(gain*10) / 10})
+			out = append(out, Missing{Named{wide.paints[p].Key, wide.paints[p].Name}, math.Round(nearest[p]*10) / 10, math.Round(gain*10) / 10})
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Missing) int { return cmp.Compare(b.Gain, a.Gain) })

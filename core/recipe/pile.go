@@ -23,7 +23,7 @@ type Change struct {
 // Change finds what to add to ml of a pile, one or two paints of the palette, to bring
 // it to a target: first what comes within ΔE00 2 with the least paint, then what comes
 // nearest.
-func (s *Solver) Change(ctx context.Context, pile []Amount, ml float64, target spectrum.Lab) ([]Change, error) {
+func (s *Solver) Change(ctx context.Context, pile []paint.Part, ml float64, target spectrum.Lab) ([]Change, error) {
 	o := Options{}
 	if err := s.check(target, &o); err != nil {
 		return nil, err
@@ -31,7 +31,7 @@ func (s *Solver) Change(ctx context.Context, pile []Amount, ml float64, target s
 	if !(ml > 0 && ml <= 1000) {
 		return nil, fmt.Errorf("the pile is %g ml: give 0 to 1000", ml)
 	}
-	base, err := s.box.Mix(Parts(pile))
+	base, err := s.box.Mix(pile)
 	if err != nil {
 		return nil, err
 	}

@@ -187,6 +187,7 @@ func (s *Solver) weigh(n near, target spectrum.Lab, o Options) *found {
 	f := &found{set: n.set, parts: parts}
 	f.Delta = delta
 	for j, p := range n.set {
+		parts[j] = math.Round(parts[j]/drop) / (1 / drop) // sums of drops are not exact
 		f.Parts = append(f.Parts, Amount{s.paints[p].Key, s.paints[p].Name, parts[j]})
 		f.Price += s.price(p, o) * parts[j]
 	}

@@ -106,6 +106,22 @@ func Airs() []lesson.Term {
 	}
 }
 
+// Left is the share of a thing's own contrast that is left after metres of air, at 550 nm
+// (Koschmieder 1924). It is 0 for an air that is not known.
+func Left(metres float64, air Air) float64 {
+	a, ok := airs[air]
+	if !ok {
+		return 0
+	}
+	return math.Exp(-beta(a.visibility, a.blue, 550) * metres)
+}
+
+// beta is the extinction per metre: 3.912 is the logarithm of 50, for visibility is
+// where 2 % of contrast is left; blue scatters more, by Ångström's exponent.
+func beta(visibility, blue, nm float64) float64 {
+	return 3.912 / visibility * math.Pow(550/nm, blue)
+}
+
 // Through is what a reflectance looks like through metres of air (Koschmieder 1924):
 // its own light dies away and the light of the haze takes its place, band by band.
 func Through(r spectrum.Spectrum, metres float64, air Air) (spectrum.Spectrum, error) {
@@ -118,8 +134,7 @@ func Through(r spectrum.Spectrum, metres float64, air Air) (spectrum.Spectrum, e
 	}
 	for i := range r {
 		nm := spectrum.Wavelength(i)
-		beta := 3.912 / a.visibility * math.Pow(550/nm, a.blue)
-		t := math.Exp(-beta * metres)
+		t := math.Exp(-beta(a.visibility, a.blue, nm) * metres)
 		r[i] = r[i]*t + between(a.light, nm)*(1-t)
 	}
 	return r, nil
@@ -170,18 +185,43 @@ func (s *Solver) Ladder(ctx context.Context, near []Amount, depths []Depth, air 
 	return s.rungs(ctx, o, names, targets)
 }
 
-// Hues is the number of directions in which a gamut is measured.
-const Hues = 24
+// Hues is the number of directions in which a gamut is measured, and HueStep what lies
+// between two of them, degrees.
+const (
+	Hues    = 24
+	HueStep = 360.0 / Hues
+)
+
+// A Ring is the strongest chroma by hue, in steps of [HueStep] from a* on; the first is
+// in the middle of the first step. 0 where nothing was found.
+type Ring [Hues]float64
 
 // A Gamut is the strongest chroma that a palette reaches, by value (the first is value
-// 1) and by hue in steps of 15° from a* on; 0 where nothing was found.
-type Gamut [9][Hues]float64
+// 1) and by hue.
+type Gamut [9]Ring
+
+// Most is the strongest chroma of all.
+func (g *Gamut) Most() (most float64) {
+	for _, ring := range g {
+		for _, c := range ring {
+			most = max(most, c)
+		}
+	}
+	return most
+}
+
+// Holds reports whether the palette reaches a colour, to about a step of hue and value.
+func (g *Gamut) Holds(c spectrum.Lab) bool { return c.Chroma() <= *g.cell(c)+3 }
+
+func (g *Gamut) cell(c spectrum.Lab) *float64 {
+	return &g[c.Value()-1][int(c.Hue()/HueStep)%Hues]
+}
 
 // Gamut measures what the palette reaches, from mixtures of up to three paints.
 func (s *Solver) Gamut(ctx context.Context) (Gamut, error) {
 	var g Gamut
 	take := func(c spectrum.Lab) {
-		cell := &g[c.Value()-1][int(c.Hue()/(360/Hues))%Hues]
+		cell := g.cell(c)
 		*cell = max(*cell, c.Chroma())
 	}
 	rng := rand.New(rand.NewPCG(9, 9))

@@ -90,7 +90,7 @@ func TestAPileIsBroughtToAColour(t *testing.T) {
 	s := solver(t, eight...)
 	pile := []recipe.Amount{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}}
 	want := colourOf(t, []recipe.Amount{{Paint: "PW6", Parts: 8}, {Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 0.8}})
-	list, err := s.Change(t.Context(), pile, 10, want)
+	list, err := s.Change(t.Context(), recipe.Parts(pile), 10, want)
 	if err != nil || len(list) == 0 {
 		t.Fatal(err)
 	}
@@ -119,7 +119,7 @@ func TestAPileIsBroughtToAColour(t *testing.T) {
 		t.Errorf("what it adds makes %v, it says %v", colourOf(t, parts), best.Lab)
 	}
 	for _, ml := range []float64{0, -1, math.NaN(), 1e9} {
-		if _, err := s.Change(t.Context(), pile, ml, want); err == nil {
+		if _, err := s.Change(t.Context(), recipe.Parts(pile), ml, want); err == nil {
 			t.Errorf("a pile of %g ml", ml)
 		}
 	}

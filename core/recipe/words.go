@@ -33,6 +33,16 @@ func short(got, want spectrum.Lab, delta float64) string {
 	return say[:len(say)-1] + "."
 }
 
+// Say writes parts of paints as one would say them: "8 titanium white : 1 ultramarine".
+func Say(parts []paint.Part) string {
+	var say []string
+	for _, p := range parts {
+		tube, _ := paint.Find(p.Paint)
+		say = append(say, fmt.Sprintf("%g %s", p.Parts, lower(tube.Name)))
+	}
+	return strings.Join(say, " : ")
+}
+
 func word(d float64, more, less string) string {
 	if d > 0 {
 		return more
@@ -105,7 +115,7 @@ func many(parts float64) string {
 
 // lower puts a paint's name into a sentence; those named after places keep theirs.
 func lower(name string) string {
-	if strings.HasPrefix(name, "Prussian") || strings.HasPrefix(name, "Indian") {
+	if strings.HasPrefix(name, "Prussian") || strings.HasPrefix(name, "Indian") || strings.HasPrefix(name, "Naples") || strings.HasPrefix(name, "Payne") {
 		return name
 	}
 	return strings.ToLower(name)

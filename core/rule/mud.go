@@ -150,14 +150,19 @@ func (c *Context) softerTool(s lesson.Step) (string, bool) {
 
 // freeID returns id, or id with a number, that no step has.
 func (c *Context) freeID(id string) string {
-	if len(id) > 36 {
-		id = id[:36]
+	return freeName(id, func(id string) bool { return c.Lesson.Step(id) >= 0 })
+}
+
+// freeName returns a name, or it with a number, that is not taken.
+func freeName(name string, taken func(string) bool) string {
+	if len(name) > 36 {
+		name = name[:36]
 	}
-	if c.Lesson.Step(id) < 0 {
-		return id
+	if !taken(name) {
+		return name
 	}
 	for n := 2; ; n++ {
-		if numbered := fmt.Sprintf("%s-%d", id, n); c.Lesson.Step(numbered) < 0 {
+		if numbered := fmt.Sprintf("%s-%d", name, n); !taken(numbered) {
 			return numbered
 		}
 	}

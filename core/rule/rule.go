@@ -12,6 +12,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
+	"proxenos/core/supply"
 )
 
 // Severity says how bad a finding is.
@@ -67,11 +68,14 @@ type Context struct {
 	Lesson    *lesson.Lesson
 	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted
 	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
+
+	picture *picture        // what shows of the finished canvas, once it was looked at
+	needs   *supply.Amounts // what one person needs, once it was worked out
 }
 
 // All lists every rule.
 func All() []Rule {
-	return []Rule{backToFront, hiddenWork, acrylic, mud, tiers, over}
+	return []Rule{backToFront, hiddenWork, acrylic, mud, speck, overmade, ladder, flat, raw, unity, tubes, tiers, over}
 }
 
 // Check lets every rule speak. It reports findings in the order of the script,

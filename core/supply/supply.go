@@ -14,6 +14,9 @@ import (
 // Loss is the share of a pile that usually stays on palette and knife.
 const Loss = 0.25
 
+// PileLeast is the least that anybody lays out of a mixture, ml: a pea.
+const PileLeast = 0.5
+
 // Bounds of a question.
 const (
 	MostStudents = 200
@@ -26,7 +29,7 @@ type Pile struct {
 	Name    string  `json:"name"`
 	Colour  string  `json:"colour" doc:"#rrggbb"`
 	Takes   float64 `json:"takes" doc:"ml that the tools take from it"`
-	LayOut  float64 `json:"layOut" doc:"ml to lay out, with what stays on palette and knife"`
+	LayOut  float64 `json:"layOut" doc:"ml to lay out, with what stays on palette and knife; half a millilitre at least"`
 	Across  float64 `json:"across" doc:"mm across a round pile of that much, a quarter as high as wide"`
 }
 
@@ -81,7 +84,7 @@ func Of(r *rehearse.Rehearsal, students int, loss float64) (Amounts, error) {
 		if err != nil {
 			return Amounts{}, fmt.Errorf("mixture %s: %w", m.ID, err)
 		}
-		lay := ml / (1 - loss)
+		lay := max(PileLeast, ml/(1-loss))
 		out.Piles = append(out.Piles, Pile{m.ID, m.Name, colour.RGB().Hex(), cents(ml), cents(lay), math.Round(across(lay)*10) / 10})
 		for _, p := range m.Parts {
 			each[p.Paint] += lay * p.Parts / total

@@ -72,6 +72,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.rehearsalOperations(api)
 	s.markOperations(api)
 	s.benchOperations(api)
+	s.paintOperations(api)
 	return api
 }
 

@@ -3,29 +3,19 @@ package api
 import (
 	"context"
 	"fmt"
+	"math"
 	"net/http"
 	"strconv"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/film"
 	"proxenos/core/paint"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
 	"proxenos/core/supply"
 )
-
-// Paint is a paint of the catalogue.
-type Paint struct {
-	Key      string `json:"key" doc:"Colour Index name"`
-	Name     string `json:"name"`
-	Colour   string `json:"colour" doc:"#rrggbb of the masstone"`
-	Cover    string `json:"cover" doc:"how far it hides what is below, in words"`
-	Strength string `json:"strength" doc:"tinting strength"`
-	Drying   string `json:"drying"`
-	Hazard   string `json:"hazard" doc:"what the usual caution is about, or empty"`
-	Curves   string `json:"curves" enum:"modelled,measured"`
-}
 
 // Colour is a colour in the ways that people and machines name it.
 type Colour struct {
@@ -36,13 +26,16 @@ type Colour struct {
 
 // Wanted is a colour asked for: as #rrggbb, or as Lab.
 type Wanted struct {
-	Hex string        `json:"hex,omitempty" pattern:"^#[0-9a-fA-F]{6}$" doc:"#rrggbb"`
-	Lab *spectrum.Lab `json:"lab,omitempty" doc:"D65; goes before hex"`
+	Hex   string        `json:"hex,omitempty" pattern:"^#[0-9a-fA-F]{6}$" doc:"#rrggbb"`
+	Lab   *spectrum.Lab `json:"lab,omitempty" doc:"D65; goes before hex"`
+	Parts []paint.Part  `json:"parts,omitempty" maxItems:"8" doc:"the recipe of a mixture whose colour it is; goes before both"`
 }
 
 // MixRequest asks how to mix a colour.
 type MixRequest struct {
 	Target Wanted   `json:"target"`
+	Whose  string   `json:"whose,omitempty" maxLength:"64" doc:"content hash of the lesson whose measured paints are used; modelled ones when left out"`
+	Lamp   string   `json:"lamp,omitempty" maxLength:"20" doc:"view of the lamp that the target and the recipes are also looked at under"`
 	Paints []string `json:"paints" maxItems:"40" doc:"keys of the paints at hand"`
 	Most   int      `json:"most,omitempty" minimum:"0" maximum:"4" doc:"most paints in a recipe; 4 when left out"`
 	Parts  int      `json:"parts,omitempty" minimum:"0" maximum:"24" doc:"most parts; 24 when left out"`
@@ -51,8 +44,18 @@ type MixRequest struct {
 
 // Mixed is what can be said of a target.
 type Mixed struct {
-	Target Colour        `json:"target"`
-	Answer recipe.Answer `json:"answer"`
+	Target    Colour           `json:"target"`
+	Answer    recipe.Answer    `json:"answer"`
+	Lit       *Lit             `json:"lit,omitempty" doc:"the same under the lamp that was asked for"`
+	Suggested []recipe.Missing `json:"missing" doc:"when not reached: tubes that would bring it nearer"`
+}
+
+// Lit is a target and its recipes as an eye used to a lamp sees them.
+type Lit struct {
+	Target  string    `json:"target" doc:"#rrggbb"`
+	Known   bool      `json:"known" doc:"whether the target's spectrum is known; else it is taken to look as in daylight"`
+	Colours []string  `json:"colours" doc:"#rrggbb of each recipe"`
+	Deltas  []float64 `json:"deltas" doc:"ΔE00 of each recipe from the target under the lamp"`
 }
 
 // ScaleRequest asks for a scale of colours from one.
@@ -65,13 +68,16 @@ type ScaleRequest struct {
 	Air    string          `json:"air" maxLength:"20" doc:"kind of haze, one of the vocabulary's airs"`
 	Depths []recipe.Depth  `json:"depths" maxItems:"12"`
 	Paints []string        `json:"paints" maxItems:"40"`
+	Whose  string          `json:"whose,omitempty" maxLength:"64"`
 }
 
 func (s *Server) benchOperations(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "paints", Method: http.MethodGet, Path: "/api/paints", Summary: "The catalogue of paints"},
-		func(context.Context, *struct{}) (*one[[]Paint], error) { return &one[[]Paint]{tubes()}, nil })
 	huma.Register(api, huma.Operation{OperationID: "mix", Method: http.MethodPost, Path: "/api/recipes", Summary: "Recipes for a colour, best first"}, s.mix)
 	huma.Register(api, huma.Operation{OperationID: "scale", Method: http.MethodPost, Path: "/api/scales", Summary: "A value string, a neutral path or a depth ladder"}, s.scale)
+	huma.Register(api, huma.Operation{OperationID: "changePile", Method: http.MethodPost, Path: "/api/piles", Summary: "What to add to a pile to bring it to a colour"}, s.changePile)
+	huma.Register(api, huma.Operation{OperationID: "batch", Method: http.MethodPost, Path: "/api/batches", Summary: "A mixture measured out in ml, specks let down first"}, s.batch)
+	huma.Register(api, huma.Operation{OperationID: "gamut", Method: http.MethodPost, Path: "/api/gamuts", Summary: "What a palette reaches, by value and hue"}, s.gamut)
+	huma.Register(api, huma.Operation{OperationID: "covers", Method: http.MethodPost, Path: "/api/covers", Summary: "Which tubes cover a lesson's mixtures best"}, s.covers)
 	huma.Register(api, huma.Operation{OperationID: "amounts", Method: http.MethodGet, Path: "/api/rehearsals/{hash}/amounts",
 		Summary: "Piles and tubes, from what the rehearsal took"}, s.amounts)
 	huma.Register(api, huma.Operation{OperationID: "colour", Method: http.MethodGet, Path: "/api/rehearsals/{hash}/colours/{place}",
@@ -94,39 +100,105 @@ func (s *Server) amounts(ctx context.Context, in *struct {
 	return &one[supply.Amounts]{a}, s.refuse(err)
 }
 
-func tubes() []Paint {
-	d65 := spectrum.D65()
-	out := []Paint{}
-	for _, p := range paint.All() {
-		out = append(out, Paint{p.Key, p.Name, p.Coat.Masstone(d65).RGB().Hex(), p.Hides(), p.Strength, string(p.Drying), p.Hazard, "modelled"})
-	}
-	return out
-}
-
 func colourOf(c spectrum.Lab) Colour { return Colour{c, c.RGB().Hex(), c.Value()} }
 
-func (w Wanted) colour() (spectrum.Lab, error) {
+// colour is the colour wanted, and its coat where that is known.
+func (w Wanted) colour(box paint.Box) (spectrum.Lab, *paint.Coat, error) {
+	if len(w.Parts) > 0 {
+		c, err := box.Mix(w.Parts)
+		return c.Masstone(spectrum.D65()), &c, err
+	}
 	if w.Lab != nil {
-		return *w.Lab, nil
+		return *w.Lab, nil, nil
 	}
 	rgb, err := spectrum.ParseHex(w.Hex)
-	return rgb.Lab(), err
+	return rgb.Lab(), nil, err
 }
 
+// box is the paints of the lesson with a content hash, or the catalogue for none.
+func (s *Server) box(ctx context.Context, whose string) (paint.Box, error) {
+	if whose == "" {
+		return paint.Box{}, nil
+	}
+	r, err := s.Store.ByHash(ctx, whose)
+	if err != nil {
+		return paint.Box{}, err
+	}
+	l, err := r.Lesson()
+	if err != nil {
+		return paint.Box{}, err
+	}
+	return l.Paints(), nil
+}
+
+// bench readies a question to the solver: its paints, and the colour it is about.
+func (s *Server) bench(ctx context.Context, whose string, keys []string, w Wanted) (*recipe.Solver, paint.Box, spectrum.Lab, *paint.Coat, error) {
+	box, err := s.box(ctx, whose)
+	if err != nil {
+		return nil, box, spectrum.Lab{}, nil, s.refuse(err)
+	}
+	solver, err := recipe.New(box, keys)
+	if err != nil {
+		return nil, box, spectrum.Lab{}, nil, unsound(err)
+	}
+	colour, coat, err := w.colour(box)
+	if err != nil {
+		return nil, box, colour, nil, unsound(err)
+	}
+	return solver, box, colour, coat, nil
+}
+
+func unsound(err error) error { return huma.Error422UnprocessableEntity(err.Error()) }
+
 func (s *Server) mix(ctx context.Context, in *struct{ Body MixRequest }) (*one[Mixed], error) {
-	target, err := in.Body.Target.colour()
+	b := in.Body
+	solver, box, target, coat, err := s.bench(ctx, b.Whose, b.Paints, b.Target)
 	if err != nil {
-		return nil, huma.Error422UnprocessableEntity(err.Error())
+		return nil, err
 	}
-	solver, err := recipe.New(in.Body.Paints)
-	if err != nil {
-		return nil, huma.Error422UnprocessableEntity(err.Error())
-	}
-	answer, err := solver.Solve(ctx, target, recipe.Options{Paints: in.Body.Most, Parts: in.Body.Parts, Whole: in.Body.Whole})
+	answer, err := solver.Solve(ctx, target, recipe.Options{Paints: b.Most, Parts: b.Parts, Whole: b.Whole})
 	if err != nil {
 		return nil, s.unsolved(ctx, err)
 	}
-	return &one[Mixed]{Mixed{colourOf(target), answer}}, nil
+	out := Mixed{Target: colourOf(target), Answer: answer, Suggested: []recipe.Missing{}}
+	if !answer.Reached {
+		if out.Suggested, err = solver.Missing(ctx, target); err != nil {
+			return nil, s.unsolved(ctx, err)
+		}
+	}
+	if b.Lamp != "" {
+		if out.Lit, err = underLamp(box, film.View(b.Lamp), target, coat, answer.Recipes); err != nil {
+			return nil, unsound(err)
+		}
+	}
+	return &one[Mixed]{out}, nil
+}
+
+// underLamp looks at a target and its recipes under a lamp.
+func underLamp(box paint.Box, lamp film.View, target spectrum.Lab, coat *paint.Coat, recipes []recipe.Recipe) (*Lit, error) {
+	o, ok := lamp.Lamp()
+	if !ok {
+		return nil, fmt.Errorf("lamp %q is not known: use one of the vocabulary's lamps", lamp)
+	}
+	look := func(c paint.Coat) spectrum.Lab {
+		seen := paint.Seen(c.Opaque())
+		return o.Impression(&seen)
+	}
+	out := &Lit{Known: coat != nil, Colours: []string{}, Deltas: []float64{}}
+	if coat != nil {
+		target = look(*coat)
+	}
+	out.Target = target.RGB().Hex()
+	for _, r := range recipes {
+		c, err := box.Mix(recipe.Parts(r.Parts))
+		if err != nil {
+			return nil, err
+		}
+		seen := look(c)
+		out.Colours = append(out.Colours, seen.RGB().Hex())
+		out.Deltas = append(out.Deltas, math.Round(100*spectrum.DeltaE(seen, target))/100)
+	}
+	return out, nil
 }
 
 // unsolved tells a question that is out of bounds from one that was given up.
@@ -134,27 +206,23 @@ func (s *Server) unsolved(ctx context.Context, err error) error {
 	if ctx.Err() != nil {
 		return s.refuse(ctx.Err())
 	}
-	return huma.Error422UnprocessableEntity(err.Error())
+	return unsound(err)
 }
 
 func (s *Server) scale(ctx context.Context, in *struct{ Body ScaleRequest }) (*one[[]recipe.Rung], error) {
 	b := in.Body
-	solver, err := recipe.New(b.Paints)
+	solver, _, colour, _, err := s.bench(ctx, b.Whose, b.Paints, b.Target)
 	if err != nil {
-		return nil, huma.Error422UnprocessableEntity(err.Error())
+		return nil, err
 	}
 	var rungs []recipe.Rung
-	if b.Kind == "ladder" {
+	switch b.Kind {
+	case "ladder":
 		rungs, err = solver.Ladder(ctx, b.Near, b.Depths, recipe.Air(b.Air), recipe.Options{})
-	} else {
-		var colour spectrum.Lab
-		if colour, err = b.Target.colour(); err == nil {
-			if b.Kind == "string" {
-				rungs, err = solver.String(ctx, colour, b.Steps, b.Warm, recipe.Options{})
-			} else {
-				rungs, err = solver.Neutral(ctx, colour, b.Steps, recipe.Options{})
-			}
-		}
+	case "string":
+		rungs, err = solver.String(ctx, colour, b.Steps, b.Warm, recipe.Options{})
+	default:
+		rungs, err = solver.Neutral(ctx, colour, b.Steps, recipe.Options{})
 	}
 	if err != nil {
 		return nil, s.unsolved(ctx, err)
@@ -176,7 +244,7 @@ func (s *Server) colour(ctx context.Context, in *struct {
 			figures[i], err = strconv.Atoi(parts[i])
 		}
 		if err != nil || figures[i] > 1e6 {
-			return nil, huma.Error422UnprocessableEntity(fmt.Sprintf("place %q: write X-Y-HALFMINUTES in whole mm", in.Place))
+			return nil, unsound(fmt.Errorf("place %q: write X-Y-HALFMINUTES in whole mm", in.Place))
 		}
 	}
 	j, err := s.job(ctx, in.Hash)

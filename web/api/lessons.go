@@ -7,10 +7,12 @@ import (
 	"mime"
 	"net/http"
 	"reflect"
+	"slices"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
 	"proxenos/core/rehearse"
@@ -87,6 +89,15 @@ type Vocabulary struct {
 	lesson.Vocabulary
 	Views []lesson.Term `json:"views"`
 	Airs  []lesson.Term `json:"airs"`
+	Lamps []lesson.Term `json:"lamps" doc:"views that show things under another lamp"`
+}
+
+// lamps are the views that show things under another lamp.
+func lamps() []lesson.Term {
+	return slices.DeleteFunc(rehearse.ViewTerms(), func(t lesson.Term) bool {
+		_, ok := film.View(t.ID).Lamp()
+		return !ok
+	})
 }
 
 type one[T any] struct{ Body T }
@@ -107,7 +118,7 @@ func (s *Server) lessonOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
-			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs()}}, nil
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs(), lamps()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {

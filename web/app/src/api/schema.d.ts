@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A mixture measured out in ml, specks let down first */
+        post: operations["batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/closeups/{engine}/{hash}/{step}": {
         parameters: {
             query?: never;
@@ -13,6 +30,40 @@ export interface paths {
         };
         /** 40 mm of the canvas where a step worked most, when it ends, as STEP.png */
         get: operations["closeup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/covers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which tubes cover a lesson's mixtures best */
+        post: operations["covers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The spectra of a paint, and substitutes for it */
+        get: operations["curves"];
         put?: never;
         post?: never;
         delete?: never;
@@ -32,6 +83,23 @@ export interface paths {
         get: operations["frame"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gamuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a palette reaches, by value and hue */
+        post: operations["gamut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -107,6 +175,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/swatches/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Spectra of a lesson's paints (masstone and tint) or mixtures, as CGATS text */
+        get: operations["swatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/marks": {
         parameters: {
             query?: never;
@@ -124,6 +209,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meter/calibrations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay the simulated meter on its white tile */
+        post: operations["calibrateMeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a swatch of a simulated tube */
+        post: operations["readMeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paints": {
         parameters: {
             query?: never;
@@ -131,10 +250,27 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The catalogue of paints */
+        /** The paints, as a lesson has them */
         get: operations["paints"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to add to a pile to bring it to a colour */
+        post: operations["changePile"];
         delete?: never;
         options?: never;
         head?: never;
@@ -220,6 +356,23 @@ export interface paths {
         get: operations["colour"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a CGATS file of measurements */
+        post: operations["readSamples"];
         delete?: never;
         options?: never;
         head?: never;
@@ -364,6 +517,64 @@ export interface components {
             /** @description Where it goes; empty means everywhere. */
             zones: string[];
         };
+        Batch: {
+            /** Format: double */
+            ml: number;
+            /** @description what to do, in words */
+            order: string[];
+            /** @description what each paint comes to, in the order of mixing */
+            parts: components["schemas"]["Weighed"][];
+            /** @description why the batch is too small to mix well, if it is */
+            small: string;
+            /** @description what is let down first, because alone it could not be measured */
+            tints: components["schemas"]["Tint"][];
+        };
+        BatchRequest: {
+            /** Format: double */
+            ml: number;
+            /** @description the first is laid out, the others are worked into it */
+            parts: components["schemas"]["Part"][];
+            /** @description what is let down, and with how many parts of the first */
+            tints?: components["schemas"]["Part"][];
+            whose?: string;
+        };
+        Calibration: {
+            /** @description what it gave for the black trap */
+            dark: number[];
+            /**
+             * Format: int64
+             * @description which instrument: each errs in its own way
+             */
+            serial: number;
+            /**
+             * Format: int64
+             * @description readings since the tile
+             */
+            used: number;
+            /**
+             * Format: int64
+             * @description readings since it was switched on
+             */
+            warm: number;
+            /** @description what its sensor gave for the white tile, by band; empty before */
+            white: number[];
+        };
+        Change: {
+            /** @description what to work in, ml in place of parts */
+            add: components["schemas"]["Amount"][];
+            colour: string;
+            /**
+             * Format: double
+             * @description ΔE00 from the target
+             */
+            delta: number;
+            /**
+             * Format: double
+             * @description how many times as much paint there is then
+             */
+            grows: number;
+            lab: components["schemas"]["Lab"];
+        };
         Colour: {
             /** @description #rrggbb */
             colour: string;
@@ -380,6 +591,29 @@ export interface components {
             plane: string;
             /** @description how wet it is, from its first paint on */
             ribbon: components["schemas"]["Wet"][];
+        };
+        Cover: {
+            /**
+             * Format: double
+             * @description mean ΔE00 over the colours, by their weights, at the best amounts
+             */
+            mean: number;
+            tubes: components["schemas"]["Named"][];
+            /** @description the colour that it falls shortest of */
+            where: string;
+            /**
+             * Format: double
+             * @description largest ΔE00
+             */
+            worst: number;
+        };
+        CoverRequest: {
+            /** @description leave out paints that call for a caution */
+            safe: boolean;
+            /** @description how many tubes */
+            sizes: number[];
+            /** @description content hash of the lesson */
+            whose: string;
         };
         CreateStudioRequest: {
             name: string;
@@ -399,6 +633,31 @@ export interface components {
             /** @description the nearest plane that it painted over */
             plane: string;
         };
+        Curves: {
+            /**
+             * Format: double
+             * @description of a measured paint: ΔE00 of its tint from the modelled one
+             */
+            apart: number;
+            /**
+             * Format: double
+             * @description first wavelength, nm
+             */
+            from: number;
+            mass: components["schemas"]["Colour"];
+            /** @description reflectance, 0 to 1 */
+            masstone: number[];
+            pale: components["schemas"]["Colour"];
+            /**
+             * Format: double
+             * @description nm from one figure to the next
+             */
+            step: number;
+            /** @description from the paints named */
+            substitutes: components["schemas"]["Substitute"][];
+            /** @description reflectance of 1 part with 10 of titanium white */
+            tint: number[];
+        };
         Depth: {
             /** Format: double */
             metres: number;
@@ -408,7 +667,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditUnmix"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -431,6 +690,11 @@ export interface components {
             edit: "insert";
             step: components["schemas"]["Step"];
         };
+        EditMeasure: {
+            /** @enum {string} */
+            edit: "measure";
+            measured: components["schemas"]["Measured"];
+        };
         EditMinutes: {
             /** @enum {string} */
             edit: "minutes";
@@ -449,6 +713,11 @@ export interface components {
             step: string;
             /** Format: int64 */
             to: number;
+        };
+        EditPalette: {
+            /** @enum {string} */
+            edit: "palette";
+            paints: string[];
         };
         EditPart: {
             /** @enum {string} */
@@ -488,6 +757,12 @@ export interface components {
             edit: "reshape";
             outline: components["schemas"]["Point"][];
             zone: string;
+        };
+        EditTints: {
+            /** @enum {string} */
+            edit: "tints";
+            mixture: string;
+            tints: components["schemas"]["Part"][];
         };
         EditUnmix: {
             /** @enum {string} */
@@ -583,6 +858,11 @@ export interface components {
             /** @description names the place for accepting it on purpose */
             where: string;
         };
+        GamutRequest: {
+            paints: string[];
+            /** @description the lesson whose mixtures are marked */
+            whose: string;
+        };
         Ground: {
             name: string;
             /** @description The paints of the dry ground, in parts. */
@@ -614,6 +894,8 @@ export interface components {
              */
             level: "first" | "some" | "experienced";
             light: components["schemas"]["Light"];
+            /** @description Paints whose curves were measured, by key; the others are modelled. */
+            measured?: components["schemas"]["Measured"][];
             /**
              * @description House method: sets defaults and decides which rules speak.
              * @enum {string}
@@ -656,6 +938,32 @@ export interface components {
              */
             height: number;
         };
+        Lit: {
+            /** @description #rrggbb of each recipe */
+            colours: string[];
+            /** @description ΔE00 of each recipe from the target under the lamp */
+            deltas: number[];
+            /** @description whether the target's spectrum is known; else it is taken to look as in daylight */
+            known: boolean;
+            /** @description #rrggbb */
+            target: string;
+        };
+        Mark: {
+            /** @description stronger than what the palette reaches there */
+            beyond: boolean;
+            /** Format: double */
+            chroma: number;
+            colour: string;
+            /**
+             * Format: double
+             * @description degrees
+             */
+            hue: number;
+            mixture: string;
+            name: string;
+            /** Format: int64 */
+            value: number;
+        };
         MarkShown: {
             meaning: string;
             name: string;
@@ -665,6 +973,21 @@ export interface components {
             technique: string;
             /** @description the tool in words */
             tool: string;
+        };
+        Measured: {
+            /** @description Reflectance, 0 to 1, of a thick layer. */
+            masstone: number[];
+            /** @description Key of a paint of the catalogue. */
+            paint: string;
+            /** @description What was measured, with what and when. */
+            source: string;
+            /** @description Reflectance of one part with some of titanium white; empty for that white itself. */
+            tint: number[];
+            /**
+             * Format: double
+             * @description Parts of titanium white to one of the paint in the tint.
+             */
+            white: number;
         };
         Medium: {
             /** @description The paint is acrylic, thinned with water; it goes under oil, never over it. */
@@ -682,7 +1005,43 @@ export interface components {
             medium: components["schemas"]["Medium"];
             name: string;
         };
+        MeterRequest: {
+            meter: components["schemas"]["Calibration"];
+            /** @description which tube */
+            paint: string;
+            /**
+             * Format: int64
+             * @description readings averaged into one
+             */
+            times: number;
+            /**
+             * Format: int64
+             * @description which tube of that paint: each is filled a little otherwise
+             */
+            tube: number;
+            /**
+             * Format: double
+             * @description parts of titanium white mixed into one part; 0 for the masstone
+             */
+            white: number;
+        };
+        Missing: {
+            /**
+             * Format: double
+             * @description ΔE00 with it, at the best amounts
+             */
+            delta: number;
+            /**
+             * Format: double
+             * @description by how much nearer that is than without
+             */
+            gain: number;
+            name: string;
+            paint: string;
+        };
         MixRequest: {
+            /** @description view of the lamp that the target and the recipes are also looked at under */
+            lamp?: string;
             /**
              * Format: int64
              * @description most paints in a recipe; 4 when left out
@@ -698,15 +1057,28 @@ export interface components {
             target: components["schemas"]["Wanted"];
             /** @description whole parts alone, no drops */
             whole?: boolean;
+            /** @description content hash of the lesson whose measured paints are used; modelled ones when left out */
+            whose?: string;
         };
         Mixed: {
             answer: components["schemas"]["Answer"];
+            /** @description the same under the lamp that was asked for */
+            lit?: components["schemas"]["Lit"];
+            /** @description when not reached: tubes that would bring it nearer */
+            missing: components["schemas"]["Missing"][];
             target: components["schemas"]["Colour"];
         };
         Mixture: {
             id: string;
             name: string;
+            /** @description In the order of mixing: the first is laid out, the others are worked into it. */
             parts: components["schemas"]["Part"][];
+            /** @description Strong paints that are first let down, each with this many parts of the mixture's first paint, so that a speck can be measured. */
+            tints?: components["schemas"]["Part"][];
+        };
+        Named: {
+            name: string;
+            paint: string;
         };
         OnPurpose: {
             reason: string;
@@ -758,12 +1130,31 @@ export interface components {
             cover: string;
             /** @enum {string} */
             curves: "modelled" | "measured";
+            /**
+             * Format: double
+             * @description g/ml
+             */
+            density: number;
             drying: string;
             /** @description what the usual caution is about, or empty */
             hazard: string;
             /** @description Colour Index name */
             key: string;
             name: string;
+            /**
+             * Format: double
+             * @description percent of the volume
+             */
+            oil: number;
+            /**
+             * Format: double
+             * @description by volume, titanium white being 1
+             */
+            price: number;
+            /** @description of a tube sold ready mixed: of what; else empty */
+            ready: string;
+            /** @description what was measured, when */
+            source: string;
             /** @description tinting strength */
             strength: string;
         };
@@ -794,7 +1185,7 @@ export interface components {
             colour: string;
             /**
              * Format: double
-             * @description ml to lay out, with what stays on palette and knife
+             * @description ml to lay out, with what stays on palette and knife; half a millilitre at least
              */
             layOut: number;
             mixture: string;
@@ -804,6 +1195,18 @@ export interface components {
              * @description ml that the tools take from it
              */
             takes: number;
+        };
+        PileRequest: {
+            /**
+             * Format: double
+             * @description how much of it there is
+             */
+            ml: number;
+            paints: string[];
+            /** @description the recipe of the pile */
+            pile: components["schemas"]["Part"][];
+            target: components["schemas"]["Wanted"];
+            whose?: string;
         };
         Plane: {
             /**
@@ -819,6 +1222,37 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Reach: {
+            /** @description the lesson's mixtures, where they are on it */
+            marks: components["schemas"]["Mark"][];
+            /**
+             * Format: double
+             * @description the strongest chroma of all
+             */
+            most: number;
+            /**
+             * Format: double
+             * @description degrees of hue from one figure to the next; the first is at half a step
+             */
+            step: number;
+            /** @description from value 1 to 9: the strongest chroma by hue */
+            values: number[][];
+        };
+        Reading: {
+            /** @description hand this in with the next reading */
+            after: components["schemas"]["Calibration"];
+            /** @description #rrggbb */
+            colour: string;
+            /** @description D65 */
+            lab: components["schemas"]["Lab"];
+            /** @description 0 to 1, at 36 bands from 380 to 730 nm */
+            reflectance: number[];
+            /**
+             * Format: double
+             * @description mean ΔE00 of the single readings from their mean
+             */
+            spread: number;
         };
         Recipe: {
             /** @description #rrggbb */
@@ -836,7 +1270,7 @@ export interface components {
             parts: components["schemas"]["Amount"][];
             /**
              * Format: double
-             * @description per ml, where prices are known
+             * @description per ml; titanium white is 1 where no prices are known
              */
             price: number;
             /**
@@ -1016,6 +1450,12 @@ export interface components {
             short: string;
             target: components["schemas"]["Lab"];
         };
+        SampleRead: {
+            colour: components["schemas"]["Colour"];
+            id: string;
+            name: string;
+            reflectance: number[];
+        };
         SaveRequest: {
             /** Format: int64 */
             from: number;
@@ -1050,6 +1490,7 @@ export interface components {
              * @description how far lights turn warm and shadows cool
              */
             warm: number;
+            whose?: string;
         };
         Score: {
             /** @description one a plane, farthest first */
@@ -1122,6 +1563,19 @@ export interface components {
             id: string;
             name: string;
         };
+        Substitute: {
+            /**
+             * Format: double
+             * @description ΔE00 of the masstone
+             */
+            mass: number;
+            parts: components["schemas"]["Amount"][];
+            /**
+             * Format: double
+             * @description ΔE00 of 1 part with 10 of white
+             */
+            tint: number;
+        };
         Support: {
             /**
              * Format: double
@@ -1165,6 +1619,27 @@ export interface components {
             meaning: string;
             name: string;
         };
+        Tint: {
+            /**
+             * Format: double
+             * @description parts of the main paint to one of it
+             */
+            down: number;
+            /**
+             * Format: double
+             * @description ml of the tint to make
+             */
+            make: number;
+            /** Format: double */
+            ml: number;
+            name: string;
+            paint: string;
+            /**
+             * Format: double
+             * @description ml of the tint that go into the pile
+             */
+            use: number;
+        };
         Tool: {
             id: string;
             /** @enum {string} */
@@ -1204,6 +1679,8 @@ export interface components {
         Vocabulary: {
             airs: components["schemas"]["Term"][];
             cares: components["schemas"]["Term"][];
+            /** @description views that show things under another lamp */
+            lamps: components["schemas"]["Term"][];
             levels: components["schemas"]["Term"][];
             loads: components["schemas"]["Term"][];
             mediums: components["schemas"]["MediumTerm"][];
@@ -1219,6 +1696,14 @@ export interface components {
             hex?: string;
             /** @description D65; goes before hex */
             lab?: components["schemas"]["Lab"];
+            /** @description the recipe of a mixture whose colour it is; goes before both */
+            parts?: components["schemas"]["Part"][];
+        };
+        Weighed: {
+            /** Format: double */
+            ml: number;
+            name: string;
+            paint: string;
         };
         Wet: {
             /** Format: double */
@@ -1249,6 +1734,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     closeup: {
         parameters: {
             query?: never;
@@ -1284,6 +1802,73 @@ export interface operations {
             };
         };
     };
+    covers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoverRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cover"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    curves: {
+        parameters: {
+            query: {
+                paint: string;
+                whose?: string;
+                /** @description what substitutes are made of */
+                paints?: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Curves"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     frame: {
         parameters: {
             query?: never;
@@ -1306,6 +1891,39 @@ export interface operations {
                 };
                 content: {
                     "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    gamut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GamutRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reach"];
                 };
             };
             /** @description Error */
@@ -1484,6 +2102,40 @@ export interface operations {
             };
         };
     };
+    swatches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                of: "paints" | "mixtures";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Spectra as CGATS text */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     marks: {
         parameters: {
             query?: never;
@@ -1513,9 +2165,77 @@ export interface operations {
             };
         };
     };
-    paints: {
+    calibrateMeter: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Calibration"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calibration"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readMeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    paints: {
+        parameters: {
+            query?: {
+                whose?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1529,6 +2249,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Paint"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    changePile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Change"][];
                 };
             };
             /** @description Error */
@@ -1693,6 +2446,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Colour"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readSamples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SampleRead"][];
                 };
             };
             /** @description Error */

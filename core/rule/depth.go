@@ -1,0 +1,305 @@
+package rule
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/recipe"
+	"proxenos/core/rehearse"
+	"proxenos/core/spectrum"
+)
+
+const (
+	ladderShare = 0.01 // share of the canvas from which a plane counts
+	ladderApart = 2.0  // times the distance from which two planes are two rungs
+	darkerMost  = 3.0  // L* that a farther plane may be darker
+	strongMost  = 4.0  // chroma that it may be stronger
+	warmerMost  = 8.0  // b* that it may be warmer, in daylight
+	daylight    = 15.0 // degrees of the light's height from which it is daylight
+
+	flatShare  = 0.06 // share of the canvas from which an area is large
+	flatMain   = 0.90 // share of it that is one mixture
+	flatSpread = 2.5  // mean ΔE00 from its mean below which it is flat
+
+	rawNear   = 60.0 // strongest chroma of leaf and earth at hand
+	rawAlways = 6.0
+	rawShare  = 0.25 // share of a step that may be stronger
+	rawLeast  = 0.005
+)
+
+var ladder = Rule{
+	ID: "color.ladder", Title: "The depth ladder is broken", Severity: Caution,
+	Reason: "Each plane farther back is lighter, weaker and, in daylight, cooler. One that is not comes forward, and the distance closes.",
+	find:   findLadder,
+}
+
+var raw = Rule{
+	ID: "color.raw", Title: "Raw colour in the distance", Severity: Caution,
+	Reason: "Air takes chroma from far things first; green and yellow are the first to leave. A raw colour there jumps to the front.",
+	find:   findRaw,
+}
+
+var flat = Rule{
+	ID: "color.flat", Title: "A large area of one mixture", Severity: Note,
+	Reason: "Broken colour, two strokes side by side and not blended, vibrates where one flat mixture dies.",
+	find:   findFlat,
+}
+
+// findLadder compares like with like: slopes with slopes, trees with trees.
+func findLadder(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	for _, kind := range []realm{land, growth, low} {
+		last := -1
+		var farther shown
+		for p := range c.Lesson.Planes {
+			s := c.shows(func(i int) bool { return c.realmOf(i) == kind && c.Lesson.PlaneOf(c.Lesson.Steps[i]) == p })
+			if s.share < ladderShare {
+				continue
+			}
+			if last >= 0 && c.Lesson.Planes[last].Distance >= ladderApart*c.Lesson.Planes[p].Distance {
+				if f, ok := c.rung(kind, last, p, farther, s); ok {
+					out = append(out, f)
+				}
+			}
+			last, farther = p, s
+		}
+	}
+	return out
+}
+
+// rung judges one plane against the next nearer one.
+func (c *Context) rung(kind realm, a, b int, far, near shown) (Finding, bool) {
+	planes := c.Lesson.Planes
+	breaks := []struct {
+		by, most  float64
+		unit, how string
+	}{
+		{near.mean.L - far.mean.L, darkerMost, "L*", "darker"},
+		{far.mean.Chroma() - near.mean.Chroma(), strongMost, "chroma", "stronger"},
+		{far.mean.B - near.mean.B, warmerMost, "b*", "warmer"},
+	}
+	if c.Lesson.Light.Height < daylight {
+		breaks = breaks[:1] // haze has a colour of its own then, and gives it to what is far
+	}
+	worst := breaks[0]
+	for _, k := range breaks[1:] {
+		if k.by/k.most > worst.by/worst.most {
+			worst = k
+		}
+	}
+	if worst.by <= worst.most {
+		return Finding{}, false
+	}
+	i := far.most()
+	f := Finding{
+		Says: fmt.Sprintf("The %s of %s is %.0f %s %s than that of %s, which is nearer.",
+			kind, planes[a].Name, worst.by, worst.unit, worst.how, planes[b].Name),
+		Figure: round(worst.by, 1), Unit: worst.unit, Threshold: worst.most,
+		Steps: []string{c.Lesson.Steps[i].ID}, Where: fmt.Sprintf("%s/%s/%s", planes[a].ID, planes[b].ID, kind),
+	}
+	// The far plane's mixture moves by what the canvas lacks.
+	target := spectrum.Lab{L: max(far.mean.L, near.mean.L+2), A: far.mean.A, B: min(far.mean.B, near.mean.B+warmerMost/2)}
+	if k := 0.65 * near.mean.Chroma() / max(1, math.Hypot(target.A, target.B)); k < 1 {
+		target.A, target.B = target.A*k, target.B*k
+	}
+	move := spectrum.Lab{L: target.L - far.mean.L, A: target.A - far.mean.A, B: target.B - far.mean.B}
+	if r, ok := c.recolour(far, move); ok {
+		f.Remedies = append(f.Remedies, r)
+	}
+	return f, true
+}
+
+// recolour moves every mixture that makes up a tenth of what shows by as much in Lab.
+func (c *Context) recolour(s shown, move spectrum.Lab) (Remedy, bool) {
+	var all lesson.All
+	var say string
+	for _, m := range c.Lesson.Mixtures {
+		if s.mixtures[m.ID] < 0.1*s.share {
+			continue
+		}
+		now, err := c.Lesson.Paints().Colour(m.Parts)
+		if err != nil {
+			return Remedy{}, false
+		}
+		target := spectrum.Lab{L: min(96, max(12, now.L+move.L)), A: now.A + move.A, B: now.B + move.B}
+		parts, _, ok := c.solve(c.Lesson.Palette, target, recipe.Options{})
+		if !ok {
+			return Remedy{}, false
+		}
+		all = append(all, lesson.SetParts{Mixture: m.ID, Parts: parts})
+		if say != "" {
+			say += "; "
+		}
+		say += fmt.Sprintf("“%s” as %s", m.Name, recipe.Say(parts))
+	}
+	if len(all) == 0 {
+		return Remedy{}, false
+	}
+	r, _, ok := c.remedy("mix "+say, all)
+	return r, ok
+}
+
+func findRaw(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	p := c.seen()
+	for i, s := range c.Lesson.Steps {
+		if k := c.realmOf(i); k != land && k != growth && k != low {
+			continue
+		}
+		most := rawAlways + rawNear*recipe.Left(c.Lesson.Planes[c.Lesson.PlaneOf(s)].Distance, recipe.Clear)
+		var n, strong, chroma float64
+		for _, l := range p.looks {
+			if l.step != i {
+				continue
+			}
+			n++
+			if v := l.lab.Chroma(); v > most {
+				strong++
+				chroma += v
+			}
+		}
+		if n < rawLeast*p.total || strong <= rawShare*n {
+			continue
+		}
+		plane := c.Lesson.Planes[c.Lesson.PlaneOf(s)]
+		f := Finding{
+			Says: fmt.Sprintf("%.0f %% of what %s leaves has a chroma of %.0f on average; at %s m even clear air leaves %.0f.",
+				100*strong/n, c.Lesson.Label(i), chroma/strong, thousands(plane.Distance), most),
+			Figure: round(chroma/strong, 1), Unit: "chroma", Threshold: round(most, 1), Steps: []string{s.ID}, Where: s.ID,
+		}
+		if r, ok := c.quieter(s, 0.85*most); ok {
+			f.Remedies = append(f.Remedies, r)
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// quieter mixes those of a step's mixtures that are too strong down to a chroma, at
+// their value and hue: their complements do that, in exact parts.
+func (c *Context) quieter(s lesson.Step, chroma float64) (Remedy, bool) {
+	var all lesson.All
+	var say string
+	for _, id := range s.Mixtures {
+		m, _ := c.Lesson.Mixture(id)
+		now, err := c.Lesson.Paints().Colour(m.Parts)
+		if err != nil || now.Chroma() <= chroma {
+			continue
+		}
+		k := chroma / now.Chroma()
+		parts, _, ok := c.solve(c.Lesson.Palette, spectrum.Lab{L: now.L, A: now.A * k, B: now.B * k}, recipe.Options{})
+		if !ok {
+			return Remedy{}, false
+		}
+		all = append(all, lesson.SetParts{Mixture: id, Parts: parts})
+		say = fmt.Sprintf("quieten “%s” to chroma %.0f: %s", m.Name, chroma, recipe.Say(parts))
+	}
+	if len(all) == 0 {
+		return Remedy{}, false
+	}
+	r, _, ok := c.remedy(say, all)
+	return r, ok
+}
+
+func findFlat(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	for _, z := range c.Lesson.Zones {
+		s := c.shows(func(i int) bool { return c.Lesson.Steps[i].Zone == z.ID })
+		id, main := s.main()
+		if s.share < flatShare || main < flatMain || s.spread >= flatSpread {
+			continue
+		}
+		m, _ := c.Lesson.Mixture(id)
+		i := s.most()
+		f := Finding{
+			Says: fmt.Sprintf("%s is %.0f %% of the canvas, %.0f %% of it “%s”, and differs in itself by only ΔE %.1f.",
+				z.Name, 100*s.share, 100*main, m.Name, s.spread),
+			Figure: round(s.spread, 1), Unit: "ΔE00", Threshold: flatSpread, Steps: []string{c.Lesson.Steps[i].ID}, Where: z.ID,
+			At: c.middle(z), OnCanvas: true,
+		}
+		f.Remedies = c.neighbours(i, m)
+		out = append(out, f)
+	}
+	return out
+}
+
+func (c *Context) middle(z lesson.Zone) (at rehearse.Spot) {
+	for _, p := range z.Outline {
+		at.X += p.X / float64(len(z.Outline))
+		at.Y += p.Y / float64(len(z.Outline))
+	}
+	return at
+}
+
+// Broken colour wants a neighbour that can be told apart and still belongs.
+const (
+	neighbourLeast = 3.0
+	neighbourMost  = 14.0
+)
+
+// neighbours offers to lay a second mixture beside the one of step i: the nearest that
+// is on the palette, or a warmer one made for it.
+func (c *Context) neighbours(i int, m lesson.Mixture) (out []Remedy) {
+	s := c.Lesson.Steps[i]
+	if len(s.Mixtures) >= s.Technique.Info().Most {
+		return nil
+	}
+	box := c.Lesson.Paints()
+	now, err := box.Colour(m.Parts)
+	if err != nil {
+		return nil
+	}
+	best, least := "", neighbourMost
+	for _, other := range c.Lesson.Mixtures {
+		colour, err := box.Colour(other.Parts)
+		if d := spectrum.DeltaE(now, colour); err == nil && d >= neighbourLeast && d < least && !slices.Contains(s.Mixtures, other.ID) {
+			best, least = other.ID, d
+		}
+	}
+	if best != "" {
+		other, _ := c.Lesson.Mixture(best)
+		n := s
+		n.Mixtures = append(slices.Clone(s.Mixtures), best)
+		if r, _, ok := c.remedy(fmt.Sprintf("lay “%s” beside it, ΔE %.0f away", other.Name, least), lesson.Change{Step: n}); ok {
+			out = append(out, r)
+		}
+	}
+	warm := spectrum.Lab{L: min(94, now.L+2), A: now.A + 2, B: now.B + 7}
+	if parts, _, ok := c.solve(c.Lesson.Palette, warm, recipe.Options{}); ok {
+		id := c.freeMixture(m.ID + "-warm")
+		n := s
+		n.Mixtures = append(slices.Clone(s.Mixtures), id)
+		e := lesson.All{lesson.AddMixture{Mixture: lesson.Mixture{ID: id, Name: shortened(m.Name) + ", warmer", Parts: parts}}, lesson.Change{Step: n}}
+		if r, _, ok := c.remedy("mix a warmer one for it: "+recipe.Say(parts), e); ok {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+func shortened(name string) string {
+	if r := []rune(name); len(r) > 50 {
+		return string(r[:50])
+	}
+	return name
+}
+
+// freeMixture returns id, or id with a number, that no mixture has.
+func (c *Context) freeMixture(id string) string {
+	return freeName(id, func(id string) bool { _, there := c.Lesson.Mixture(id); return there })
+}
+
+func thousands(m float64) string {
+	if m >= 1000 {
+		return fmt.Sprintf("%.0f,%03.0f", math.Floor(m/1000), math.Mod(m, 1000))
+	}
+	return fmt.Sprintf("%.0f", m)
+}

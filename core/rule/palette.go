@@ -1,0 +1,217 @@
+package rule
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/paint"
+	"proxenos/core/recipe"
+	"proxenos/core/spectrum"
+)
+
+const (
+	tubeLeast  = 0.02  // share of all paint below which a tube is hardly used
+	groupLeast = 0.05  // share of the canvas from which sky, water or ground counts
+	carryLeast = 0.003 // share of the canvas from which a colour is carried through
+)
+
+// tubesMost is how many tubes each house method gets by with: students lay them all out.
+var tubesMost = map[lesson.Method]int{
+	"direct": 9, "wet-base": 10, "rub-and-blot": 10, "ladder": 10, "dry-block-in": 10, "layered": 12,
+}
+
+var tubes = Rule{
+	ID: "color.tubes", Title: "Tubes to spare", Severity: Note,
+	Reason: "Few tubes make a picture hold together and a class affordable: three primaries and white already give a full scale. A tube that is hardly used can often be mixed.",
+	find:   findTubes,
+}
+
+var unity = Rule{
+	ID: "color.no-unity", Title: "Nothing carried through", Severity: Note,
+	Reason: "Sky, water and ground belong together when a colour of one turns up in another: carry sky colour into water and foreground.",
+	find:   findUnity,
+}
+
+// solve finds the best recipe of some paints for a colour.
+func (c *Context) solve(keys []string, colour spectrum.Lab, o recipe.Options) ([]lesson.Part, float64, bool) {
+	s, err := recipe.New(c.Lesson.Paints(), keys)
+	if err != nil {
+		return nil, 0, false
+	}
+	o.Want = 1
+	a, err := s.Solve(c, colour, o)
+	if err != nil {
+		return nil, 0, false
+	}
+	return recipe.Parts(a.Recipes[0].Parts), a.Recipes[0].Delta, true
+}
+
+func findTubes(c *Context) (out []Finding) {
+	needs, ok := c.amounts()
+	if !ok || needs.Total == 0 {
+		return nil
+	}
+	used := map[string]float64{}
+	for _, t := range needs.Tubes {
+		used[t.Paint] = t.Each / needs.Total
+	}
+	byUse := slices.Clone(c.Lesson.Palette)
+	slices.SortStableFunc(byUse, func(a, b string) int { return cmp.Compare(used[a], used[b]) })
+	most := tubesMost[c.Lesson.Method]
+	if n := len(byUse); most > 0 && n > most {
+		f := Finding{
+			Says:   fmt.Sprintf("%d tubes are laid out; %d are enough for the method “%s”.", n, most, lesson.Words().Method(c.Lesson.Method)),
+			Figure: float64(n), Unit: "tubes", Threshold: float64(most), Where: "palette",
+		}
+		for _, key := range byUse[:3] {
+			if r, _, ok := c.withoutTube(key, used[key]); ok {
+				r.After, r.Tried = float64(n-1), true
+				f.Remedies = append(f.Remedies, r)
+			}
+		}
+		out = append(out, f)
+	}
+	for _, key := range byUse {
+		if used[key] >= tubeLeast || key == paint.White {
+			continue
+		}
+		r, delta, ok := c.withoutTube(key, used[key])
+		if !ok || delta > nearEnough {
+			continue // it earns its place: nothing else makes its colours
+		}
+		tube, _ := paint.Find(key)
+		f := Finding{
+			Says:   fmt.Sprintf("%s is %.1f %% of the paint, and its mixtures can do without it within ΔE %.1f.", tube.Name, 100*used[key], delta),
+			Figure: round(100*used[key], 1), Unit: "%", Threshold: 100 * tubeLeast, Where: key, Remedies: []Remedy{r},
+		}
+		if used[key] == 0 {
+			f.Says = fmt.Sprintf("%s is laid out and never used.", tube.Name)
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// withoutTube mixes everything without a tube and takes it off the palette; delta is
+// the largest ΔE00 of a mixture that had it.
+func (c *Context) withoutTube(key string, used float64) (r Remedy, delta float64, ok bool) {
+	var all lesson.All
+	for _, m := range c.Lesson.Mixtures {
+		if !slices.ContainsFunc(m.Parts, func(p lesson.Part) bool { return p.Paint == key }) {
+			continue
+		}
+		parts, d, ok := c.mixWithout(m, key, recipe.Options{})
+		if !ok {
+			return r, 0, false
+		}
+		delta = max(delta, d)
+		all = append(all, lesson.SetParts{Mixture: m.ID, Parts: parts})
+	}
+	left := slices.DeleteFunc(slices.Clone(c.Lesson.Palette), func(k string) bool { return k == key })
+	changed := len(all)
+	all = append(all, lesson.SetPalette{Paints: left})
+	tube, _ := paint.Find(key)
+	words := fmt.Sprintf("do without %s: %d mixtures change, by at most ΔE %.1f", tube.Name, changed, delta)
+	r, _, ok = c.remedy(words, all)
+	return r, delta, ok
+}
+
+// parties are what a colour can be carried between.
+var parties = []struct {
+	name string
+	has  []realm
+}{{"sky", []realm{air}}, {"water", []realm{water}}, {"ground", []realm{land, growth, low, things}}}
+
+func findUnity(c *Context) []Finding {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	var there []shown
+	var names []string
+	for _, p := range parties {
+		s := c.shows(func(i int) bool { return slices.Contains(p.has, c.realmOf(i)) })
+		if s.share >= groupLeast {
+			there, names = append(there, s), append(names, p.name)
+		}
+	}
+	if len(there) < 2 {
+		return nil
+	}
+	shared := c.carried(there)
+	if shared >= carryLeast {
+		return nil
+	}
+	f := Finding{
+		Says:   fmt.Sprintf("No colour of one of %s turns up in another: what they share covers %.1f %% of the canvas.", list(names), 100*shared),
+		Figure: round(100*shared, 1), Unit: "% of the canvas", Threshold: 100 * carryLeast, Where: "picture",
+	}
+	id, _ := there[0].main()
+	m, _ := c.Lesson.Mixture(id)
+	for k := len(there) - 1; k > 0; k-- {
+		if i := c.roomFor(there[k]); i >= 0 {
+			s := c.Lesson.Steps[i]
+			s.Mixtures = append(slices.Clone(s.Mixtures), id)
+			words := fmt.Sprintf("carry “%s” into %s", m.Name, c.Lesson.Label(i))
+			if r, _, ok := c.remedy(words, lesson.Change{Step: s}); ok {
+				f.Remedies = append(f.Remedies, r)
+				f.Steps = append(f.Steps, s.ID)
+			}
+		}
+	}
+	return []Finding{f}
+}
+
+// sameColour is the ΔE00 within which two mixtures count as one colour carried through.
+const sameColour = 3.0
+
+// carried is the largest share of the canvas, on the smaller side, that some mixture, or
+// two mixtures of the same colour, have in two parties.
+func (c *Context) carried(there []shown) (shared float64) {
+	colours := map[string]spectrum.Lab{}
+	for _, m := range c.Lesson.Mixtures {
+		if colour, err := c.Lesson.Paints().Colour(m.Parts); err == nil {
+			colours[m.ID] = colour
+		}
+	}
+	for i, a := range there {
+		for _, b := range there[i+1:] {
+			for m, share := range a.mixtures {
+				for n, other := range b.mixtures {
+					if m == n || spectrum.DeltaE(colours[m], colours[n]) <= sameColour {
+						shared = max(shared, min(share, other))
+					}
+				}
+			}
+		}
+	}
+	return shared
+}
+
+// roomFor is the step that shows most of those that can take one more mixture, or -1.
+func (c *Context) roomFor(s shown) int {
+	best := -1
+	for i, share := range s.steps {
+		step := c.Lesson.Steps[i]
+		if len(step.Mixtures) == 0 || len(step.Mixtures) >= step.Technique.Info().Most {
+			continue
+		}
+		if best < 0 || share > s.steps[best] || share == s.steps[best] && i < best {
+			best = i
+		}
+	}
+	return best
+}
+
+func list(names []string) string {
+	out := names[0]
+	for i, n := range names[1:] {
+		if i == len(names)-2 {
+			out += " and " + n
+		} else {
+			out += ", " + n
+		}
+	}
+	return out
+}

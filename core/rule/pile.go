@@ -1,0 +1,175 @@
+package rule
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"proxenos/core/lesson"
+	"proxenos/core/paint"
+	"proxenos/core/recipe"
+	"proxenos/core/supply"
+)
+
+const (
+	overmadeMost = 3.0 // times the pile needed
+	nearEnough   = 3.0 // ΔE00 within which another recipe stands in for one
+)
+
+var speck = Rule{
+	ID: "color.speck", Title: "A speck too small to measure", Severity: Caution,
+	Reason: "Strong tinters enter in specks. Below about a tenth of a millilitre nobody can measure them: make an intermediate tint first, and take that.",
+	find:   findSpecks,
+}
+
+var overmade = Rule{
+	ID: "color.overmade", Title: "Built from the dark side", Severity: Note,
+	Reason: "A light tint that begins with colour swallows white until the pile is several times what is needed. Start from white and add colour.",
+	find:   findOvermade,
+}
+
+// amounts are what one person needs; ok is false without a canvas.
+func (c *Context) amounts() (*supply.Amounts, bool) {
+	if c.Rehearsal == nil {
+		return nil, false
+	}
+	if c.needs == nil {
+		a, err := supply.Of(c.Rehearsal, 1, supply.Loss)
+		if err != nil {
+			return nil, false // an unsound lesson is for lesson.Check to report
+		}
+		c.needs = &a
+	}
+	return c.needs, true
+}
+
+// usedBy lists the steps that use a mixture.
+func (c *Context) usedBy(mixture string) (out []string) {
+	for _, s := range c.Lesson.Steps {
+		if slices.Contains(s.Mixtures, mixture) {
+			out = append(out, s.ID)
+		}
+	}
+	return out
+}
+
+func findSpecks(c *Context) (out []Finding) {
+	needs, ok := c.amounts()
+	if !ok {
+		return nil
+	}
+	box := c.Lesson.Paints()
+	for _, pile := range needs.Piles {
+		m, _ := c.Lesson.Mixture(pile.Mixture)
+		batch, err := recipe.Weigh(box, m.Parts, m.Tints, pile.LayOut)
+		if err != nil {
+			continue
+		}
+		for _, p := range batch.Parts[1:] {
+			tube, _ := box.Find(p.Paint)
+			if !tube.Strong() || p.Ml >= recipe.LeastMl || letDown(m, batch, p.Paint) {
+				continue
+			}
+			f := Finding{
+				Says: fmt.Sprintf("“%s” needs %.3f ml of %s for a pile of %.1f ml: less than can be measured.",
+					m.Name, p.Ml, tube.Name, pile.LayOut),
+				Figure: p.Ml, Unit: "ml", Threshold: recipe.LeastMl, Steps: c.usedBy(m.ID), Where: m.ID + "/" + p.Paint,
+			}
+			f.Remedies = c.withoutSpeck(m, p.Paint, pile.LayOut)
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
+// letDown reports whether the lesson lets a paint down far enough for the batch.
+func letDown(m lesson.Mixture, b recipe.Batch, key string) bool {
+	given := slices.ContainsFunc(m.Tints, func(t lesson.Part) bool { return t.Paint == key })
+	return given && slices.ContainsFunc(b.Tints, func(t recipe.Tint) bool { return t.Paint == key })
+}
+
+// withoutSpeck offers to let the paint down, or to do without it.
+func (c *Context) withoutSpeck(m lesson.Mixture, key string, ml float64) (out []Remedy) {
+	plain, err := recipe.Weigh(c.Lesson.Paints(), m.Parts, nil, ml)
+	if err != nil {
+		return nil
+	}
+	for _, t := range plain.Tints {
+		if t.Paint != key {
+			continue
+		}
+		tints := slices.DeleteFunc(slices.Clone(m.Tints), func(p lesson.Part) bool { return p.Paint == key })
+		tints = append(tints, lesson.Part{Paint: key, Parts: t.Down})
+		words := fmt.Sprintf("let it down with %g parts of %s first, and take %.2f ml of that", t.Down, strings.ToLower(plain.Parts[0].Name), t.Use)
+		if r, _, ok := c.remedy(words, lesson.SetTints{Mixture: m.ID, Tints: tints}); ok {
+			r.After, r.Tried = t.Use, true
+			out = append(out, r)
+		}
+	}
+	if parts, delta, ok := c.mixWithout(m, key, recipe.Options{Whole: true}); ok && delta <= nearEnough {
+		words := fmt.Sprintf("mix it without: %s, ΔE %.1f from now", recipe.Say(parts), delta)
+		if r, _, ok := c.remedy(words, lesson.SetParts{Mixture: m.ID, Parts: parts}); ok {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// mixWithout finds the best recipe for a mixture's colour from the palette without one
+// paint, and its ΔE00.
+func (c *Context) mixWithout(m lesson.Mixture, key string, o recipe.Options) ([]lesson.Part, float64, bool) {
+	colour, err := c.Lesson.Paints().Colour(m.Parts)
+	if err != nil {
+		return nil, 0, false
+	}
+	keys := slices.DeleteFunc(slices.Clone(c.Lesson.Palette), func(k string) bool { return k == key })
+	return c.solve(keys, colour, o)
+}
+
+func findOvermade(c *Context) (out []Finding) {
+	needs, ok := c.amounts()
+	if !ok {
+		return nil
+	}
+	for _, pile := range needs.Piles {
+		m, _ := c.Lesson.Mixture(pile.Mixture)
+		var total, white float64
+		for _, p := range m.Parts {
+			total += p.Parts
+			if p.Paint == paint.White {
+				white = p.Parts
+			}
+		}
+		first := m.Parts[0]
+		if first.Paint == paint.White || white <= total/2 {
+			continue
+		}
+		made := supply.PileLeast * total / first.Parts
+		if made <= overmadeMost*pile.LayOut {
+			continue
+		}
+		tube, _ := paint.Find(first.Paint)
+		f := Finding{
+			Says: fmt.Sprintf("“%s” begins with %s: half a millilitre of it takes white until there are %.1f ml, and %.1f are needed.",
+				m.Name, tube.Name, made, pile.LayOut),
+			Figure: round(made/pile.LayOut, 1), Unit: "times", Threshold: overmadeMost, Steps: c.usedBy(m.ID), Where: m.ID,
+		}
+		parts := slices.Clone(m.Parts)
+		slices.SortStableFunc(parts, func(a, b lesson.Part) int {
+			return strings.Compare(whiteFirst(a), whiteFirst(b))
+		})
+		if r, _, ok := c.remedy("start from white", lesson.SetParts{Mixture: m.ID, Parts: parts}); ok {
+			r.After, r.Tried = 1, true
+			f.Remedies = append(f.Remedies, r)
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+func whiteFirst(p lesson.Part) string {
+	if p.Paint == paint.White {
+		return ""
+	}
+	return "colour"
+}
