@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
@@ -49,8 +49,11 @@ test('the palette decides what can be reached, and says by how much it falls sho
   await expect(page.locator(recipes).first()).not.toContainText(/ : .* : /)
 })
 
+const drawer = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
+
 test('strings, paths and the depth ladder follow the target', async ({ page }) => {
   await page.goto(`/lessons/${id}/bench`)
+  await drawer(page, 'Scales')
   const rungs = page.locator('[aria-label=Scales] ol li')
   await expect(rungs).toHaveCount(5)
   await page.getByLabel('Steps').fill('7')
@@ -79,6 +82,73 @@ test('piles are drawn to scale and tubes counted for the class', async ({ page }
   await expect(page.locator('[aria-label=Piles] p').last()).not.toHaveText(one ?? '')
 })
 
+test('a tube is measured with the meter, and the lesson mixes from it', async ({ page }) => {
+  await page.goto(`/lessons/${id}/bench`)
+  await drawer(page, 'One tube')
+  await page.getByLabel('Which tube').selectOption('PB29')
+  await expect(page.getByText('Modelled, not measured')).toBeVisible()
+  await page.getByRole('button', { name: 'with the meter' }).click()
+  await page.getByRole('button', { name: 'Read the masstone' }).click()
+  await expect(page.getByRole('alert')).toContainText('white tile')
+  await page.getByRole('button', { name: 'Lay it on the white tile' }).click()
+  await expect(page.getByText('Calibrated; 0 readings since.')).toBeVisible()
+  await page.getByRole('button', { name: 'Read the masstone' }).click()
+  await page.getByRole('button', { name: 'Read 1 with 10 of white' }).click()
+  await expect(page.getByText('Tint: L*')).toBeVisible()
+  await page.getByRole('button', { name: 'Use these curves in the lesson' }).click()
+  await expect(page.getByRole('status').last()).toContainText('use measured curves of Ultramarine')
+  await expect(page.getByText('Measured: simulated meter, tube 1')).toBeVisible()
+
+  // What is written out can be read in again, here for another tube.
+  const file = await page.request.get(`/api/lessons/${id}/swatches/paints`)
+  await page.getByRole('button', { name: 'Back to the modelled curves' }).click()
+  await expect(page.getByText('Modelled, not measured')).toBeVisible()
+  await page.getByRole('button', { name: 'from a file' }).click()
+  await page.getByLabel(/Spectra as CGATS text/).setInputFiles({ name: 'paints.txt', mimeType: 'text/plain', buffer: await file.body() })
+  await expect(page.getByLabel('Masstone')).toContainText('Ultramarine')
+  await page.getByRole('button', { name: 'Use these curves in the lesson' }).click()
+  await expect(page.getByText('Measured: paints.txt')).toBeVisible()
+  await page.getByLabel(/Spectra as CGATS text/).setInputFiles({ name: 'odd.txt', mimeType: 'text/plain', buffer: Buffer.from('Dear reader') })
+  await expect(page.getByRole('alert')).toContainText('line')
+})
+
+test('the palette shows its reach, the fewest tubes, and how to change a pile', async ({ page }) => {
+  await page.goto(`/lessons/${id}/bench`)
+  await page.getByRole('button', { name: 'Find', exact: true }).click()
+  const covers = page.locator('[aria-label="Fewest tubes"] li')
+  await expect(covers).toHaveCount(3, { timeout: 30_000 })
+  await expect(covers.first()).toContainText(/^4: mean ΔE/)
+  await covers.first().getByRole('button').click()
+  await expect(page.getByRole('button', { name: 'Lay out these 4 for the lesson' })).toBeVisible()
+
+  for (const tube of ['Ultramarine', 'Cobalt blue', 'Phthalo blue', 'Prussian blue', 'Cerulean']) await page.getByLabel(tube).uncheck()
+  await drawer(page, 'Reach')
+  await expect(page.getByText(/Beyond these tubes: .*High sky blue/)).toBeVisible()
+  const outline = await page.locator('polygon').getAttribute('points')
+  await page.getByRole('slider', { name: 'Value 5' }).fill('8')
+  await expect(page.locator('polygon')).not.toHaveAttribute('points', outline ?? '')
+  await page.getByText('In figures').click()
+  await expect(page.getByRole('row')).toHaveCount(25)
+
+  await drawer(page, 'Tubes')
+  await page.getByRole('button', { name: 'The lesson’s' }).click()
+  await drawer(page, 'A pile')
+  await expect(page.getByText('Leave it: it is that colour already')).toBeVisible()
+  await page.getByLabel('Which pile').selectOption({ label: 'Warm haze' })
+  await expect(page.getByText(/Work in [\d.]+ ml/).first()).toBeVisible()
+})
+
+test('under another lamp a match may part, and a pile is measured out in ml', async ({ page }) => {
+  await page.goto(`/lessons/${id}/bench`)
+  await page.getByRole('combobox', { name: 'Light' }).selectOption({ label: 'warm bulb' })
+  await expect(page.getByText(/ΔE [\d.]+ under it/)).toBeVisible()
+  await page.getByLabel('Pile to mix, ml').fill('2')
+  const order = page.locator('[aria-label=Recipes] ol ol li')
+  await expect(order.first()).toContainText(/Let .* down with/)
+  await page.getByLabel('Pile to mix, ml').fill('400')
+  await expect(order.first()).toContainText('Lay out')
+})
+
 test('a photo is picked from without leaving the browser', async ({ page }) => {
   const sent: string[] = []
   page.on('request', (r) => r.method() === 'POST' && sent.push(r.postData() ?? ''))
@@ -101,6 +171,12 @@ for (const room of ['light', 'dark'] as const) {
     await page.goto(`/lessons/${id}/bench`)
     await expect(page.locator(recipes).first()).toBeVisible()
     await expect(page.getByRole('img', { name: 'The finished canvas' })).toBeVisible({ timeout: 60_000 })
+    for (const name of ['Scales', 'Reach', 'A pile', 'One tube']) {
+      await drawer(page, name)
+      await page.waitForTimeout(800)
+      const inside = await new AxeBuilder({ page }).include('[role=tabpanel][data-state=active]').withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+      expect(inside.violations.map((v) => `${name}: ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+    }
     const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
     expect(result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
     const coloured = await page.evaluate(() =>

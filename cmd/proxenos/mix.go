@@ -25,6 +25,7 @@ func mixCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) 
 	set.IntVar(&o.Paints, "max-paints", recipe.MostPaints, "most paints in a recipe")
 	set.IntVar(&o.Parts, "parts", recipe.MostParts, "most parts in a recipe")
 	set.BoolVar(&o.Whole, "whole", false, "whole parts alone, no drops")
+	ml := set.Float64("ml", 0, "measure the best recipe out for a pile of this many ml")
 	asJSON := set.Bool("json", false, "write JSON")
 	plain, err := flags(set, args, out)
 	if err != nil {
@@ -51,12 +52,23 @@ func mixCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) 
 	if err != nil {
 		return 0, fmt.Errorf("mix: %w", err)
 	}
+	var batch *recipe.Batch
+	if *ml != 0 {
+		b, err := recipe.Weigh(paint.Box{}, recipe.Parts(answer.Recipes[0].Parts), nil, *ml)
+		if err != nil {
+			return 0, fmt.Errorf("mix: --ml: %w", err)
+		}
+		batch = &b
+	}
 	if *asJSON {
 		e := json.NewEncoder(out)
 		e.SetIndent("", "  ")
-		return fine, e.Encode(answer)
+		return fine, e.Encode(struct {
+			recipe.Answer
+			Batch *recipe.Batch `json:"batch,omitempty"`
+		}{answer, batch})
 	}
-	tell(out, answer)
+	tell(out, answer, batch)
 	return fine, nil
 }
 
@@ -84,7 +96,7 @@ func colourOf(hex, lab string) (spectrum.Lab, error) {
 	return spectrum.Lab{L: v[0], A: v[1], B: v[2]}, nil
 }
 
-func tell(out io.Writer, a recipe.Answer) {
+func tell(out io.Writer, a recipe.Answer, batch *recipe.Batch) {
 	fmt.Fprintf(out, "Target L* %.1f a* %.1f b* %.1f, value %d, %s\n", a.Target.L, a.Target.A, a.Target.B, a.Target.Value(), a.Target.RGB().Hex())
 	if a.Short != "" {
 		fmt.Fprintf(out, "Out of reach. %s\n", a.Short)
@@ -96,7 +108,11 @@ func tell(out io.Writer, a recipe.Answer) {
 		}
 		fmt.Fprintf(out, "\n%d. %s\n   %s, ΔE %.1f; half a part off moves it by ΔE %.1f\n", i+1, strings.Join(parts, " : "), r.Colour, r.Delta, r.Sturdy)
 		if i == 0 {
-			for _, step := range r.Order {
+			order := r.Order
+			if batch != nil {
+				order = batch.Order
+			}
+			for _, step := range order {
 				fmt.Fprintf(out, "   - %s\n", step)
 			}
 		}

@@ -113,13 +113,19 @@ func TestMixFindsRecipes(t *testing.T) {
 			t.Errorf("%+v", r)
 		}
 	}
+	if code, out, _ := shell(t, "", "mix", "--lab", "80,-4,-12", "--paints", "PW6,PB15:3", "--ml", "4"); code != fine || !strings.Contains(out, "Let phthalo blue down") {
+		t.Errorf("measured out: exit %d\n%s", code, out)
+	}
+	if code, out, _ := shell(t, "", "mix", "--lab", "80,-4,-12", "--paints", "PW6,PB15:3", "--ml", "4", "--json"); code != fine || !strings.Contains(out, `"batch"`) {
+		t.Errorf("measured out as JSON: exit %d\n%s", code, out)
+	}
 	if code, out, _ := shell(t, "", "mix", "--lab", "45,60,30", "--paints", "PW6,PBk9"); code != fine || !strings.Contains(out, "Out of reach") {
 		t.Errorf("exit %d %s", code, out)
 	}
 	for _, args := range [][]string{
 		{"mix"}, {"mix", "--target", "blue"}, {"mix", "--lab", "1,2"}, {"mix", "--lab", "x,y,z"}, {"mix", "--lab", "NaN,0,0"}, {"mix", "--lab", "50,0,0", "--target", "#ffffff"},
 		{"mix", "--lab", "50,0,0", "--paints", ""}, {"mix", "--lab", "50,0,0", "--paints", "PW6,PW6"}, {"mix", "--lab", "50,0,0", "--paints", "PX9"},
-		{"mix", "--lab", "50,0,0", "--max-paints", "9"}, {"mix", "--lab", "50,0,0", "--parts", "0x"}, {"mix", "extra", "--lab", "50,0,0"},
+		{"mix", "--lab", "50,0,0", "--max-paints", "9"}, {"mix", "--lab", "50,0,0", "--ml", "-2"}, {"mix", "--lab", "50,0,0", "--parts", "0x"}, {"mix", "extra", "--lab", "50,0,0"},
 	} {
 		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
 			t.Errorf("%v: exit %d %q", args, code, errs)
@@ -169,7 +175,12 @@ func TestSwatchWritesSpectra(t *testing.T) {
 	if n := count(write(t, sample.Lesson())); n != len(sample.Lesson().Mixtures) {
 		t.Errorf("%d spectra of a lesson", n)
 	}
-	for _, args := range [][]string{{"swatch", "a", "b"}, {"swatch", "nowhere.json"}, {"swatch", "-o", "/nowhere/at/all"}} {
+	_, exact, _ := shell(t, "", "swatch")
+	_, metered, _ := shell(t, "", "swatch", "--meter", "7")
+	if again := count("--meter", "7"); again != count() || exact == metered || !strings.Contains(metered, "simulated meter 7") {
+		t.Errorf("%d spectra from the meter", again)
+	}
+	for _, args := range [][]string{{"swatch", "--meter", "-3"}, {"swatch", "a", "b"}, {"swatch", "nowhere.json"}, {"swatch", "-o", "/nowhere/at/all"}} {
 		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
 			t.Errorf("%v: exit %d %q", args, code, errs)
 		}

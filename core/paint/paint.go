@@ -26,7 +26,7 @@ type Paint struct {
 	Key      string       // Colour Index name, and "/name" where that is shared: "PBr7/burnt-sienna"
 	Name     string       // generic name
 	Cover    string       // T transparent, ST, SO, O opaque
-	Strength string       // tinting strength: low, med, high, very high
+	Strength string       // tinting strength: low, medium, high, very high
 	Drying   Drying       //
 	Hazard   string       // what the usual caution is about: "Cd", "Co", "Mn", "Cr(III)" or empty
 	Density  float64      // g/ml

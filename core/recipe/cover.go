@@ -21,7 +21,7 @@ type Want struct {
 
 // A Cover is a choice of tubes for many colours.
 type Cover struct {
-	Tubes []Named  `json:"tubes"`
+	Tubes []Named `json:"tubes"`
 	Mean  float64 `json:"mean" doc:"mean ΔE00 over the colours, by their weights, at the best amounts"`
 	Worst float64 `json:"worst" doc:"largest ΔE00"`
 	Where string  `json:"where" doc:"the colour that it falls shortest of"`
@@ -83,18 +83,7 @@ func (s *Solver) Cover(ctx context.Context, wants []Want, sizes []int) ([]Cover,
 
 // reaches tries every choice of up to three paints beside white on every want.
 func (s *Solver) reaches(ctx context.Context, wants []Want) *reaches {
-	white := slices.IndexFunc(s.paints, func(p paint.Paint) bool { return p.Key == paint.White })
-	var choices [][]int
-	sets(len(s.paints), min(3, len(s.paints)), func(set []int) {
-		if white >= 0 && slices.Contains(set, white) {
-			return
-		}
-		c := slices.Clone(set)
-		if white >= 0 {
-			c = append(c, white)
-		}
-		choices = append(choices, c)
-	})
+	choices := s.besideWhite(len(s.paints))
 	r := &reaches{wants: wants, misses: make([][]float64, len(wants))}
 	for _, c := range choices {
 		var mask uint64
@@ -236,22 +225,9 @@ func (s *Solver) Missing(ctx context.Context, target spectrum.Lab) ([]Missing, e
 		return nil, err
 	}
 	nearest := make([]float64, len(wide.paints))
-	var choices [][]int
-	sets(mine, min(3, mine), func(set []int) { choices = append(choices, slices.Clone(set)) })
+	choices := wide.besideWhite(mine)
 	g := gaugeAt(target)
-	// best is how near the nearest of some choices comes, judged on all bands.
-	best := func(choices [][]int) float64 {
-		var set []int
-		var amounts []float64
-		least := math.Inf(1)
-		for _, c := range choices {
-			if a, miss := wide.optimum(c, g); miss < least {
-				set, amounts, least = c, a, miss
-			}
-		}
-		amounts, _ = wide.optimum(set, gaugeAt(wide.aim(set, amounts, target)))
-		return spectrum.DeltaE(wide.Colour(set, amounts), target)
-	}
+	best := func(choices [][]int) float64 { return wide.nearest(choices, g, 0) }
 	own := best(choices)
 	out := []Missing{}
 	if own <= 1 {
@@ -274,4 +250,50 @@ func (s *Solver) Missing(ctx context.Context, target spectrum.Lab) ([]Missing, e
 	}
 	slices.SortStableFunc(out, func(a, b Missing) int { return cmp.Compare(b.Gain, a.Gain) })
 	return out[:min(5, len(out))], nil
+}
+
+// besideWhite lists every choice of up to three of the first n paints, with white beside
+// them where that is one of these.
+func (s *Solver) besideWhite(n int) (out [][]int) {
+	white := slices.IndexFunc(s.paints[:n], func(p paint.Paint) bool { return p.Key == paint.White })
+	sets(n, min(3, n), func(set []int) {
+		if white < 0 {
+			out = append(out, slices.Clone(set))
+		} else if !slices.Contains(set, white) || n == 1 {
+			out = append(out, append(slices.Clone(set), white))
+		}
+	})
+	return out
+}
+
+// nearest is how near the best of some choices of paints comes to a target at the best
+// amounts: ΔE00, judged on all bands. It does not look for better than enough.
+func (s *Solver) nearest(choices [][]int, g *gauge, enough float64) float64 {
+	var set []int
+	var amounts []float64
+	least := math.Inf(1)
+	for _, c := range choices {
+		if a, miss := s.optimum(c, g); miss < least {
+			set, amounts, least = c, a, miss
+			if least < enough {
+				break
+			}
+		}
+	}
+	amounts, _ = s.optimum(set, gaugeAt(s.aim(set, amounts, g.target)))
+	return spectrum.DeltaE(s.Colour(set, amounts), g.target)
+}
+
+// Nearest is how near mixtures of up to three paints and white come to each of some
+// colours, at good amounts: ΔE00, about 1 or less for what is in reach. It fails for a colour that is none, and ends with ctx.
+func (s *Solver) Nearest(ctx context.Context, colours []spectrum.Lab) ([]float64, error) {
+	for _, c := range colours {
+		if err := s.check(c, &Options{}); err != nil {
+			return nil, err
+		}
+	}
+	choices := s.besideWhite(len(s.paints))
+	out := make([]float64, len(colours))
+	parallel(ctx, len(colours), func(i int) { out[i] = s.nearest(choices, gaugeAt(colours[i]), 0.8) })
+	return out, ctx.Err()
 }

@@ -119,6 +119,19 @@ func TestWhatIsMissing(t *testing.T) {
 	}
 }
 
+// What the palette itself mixes is in reach; a cadmium orange is not, of earths.
+func TestNearest(t *testing.T) {
+	s := solver(t, "PW6", "PY43", "PBr7/burnt-sienna", "PB29")
+	mixed := colourOf(t, []recipe.Amount{{Paint: "PW6", Parts: 9}, {Paint: "PY43", Parts: 2}, {Paint: "PB29", Parts: 1}, {Paint: "PBr7/burnt-sienna", Parts: 1}})
+	got, err := s.Nearest(t.Context(), []spectrum.Lab{mixed, {L: 62, A: 48, B: 68}})
+	if err != nil || got[0] > 1 || got[1] < 8 {
+		t.Errorf("%v, %v", got, err)
+	}
+	if _, err := s.Nearest(t.Context(), []spectrum.Lab{{L: -4}}); err == nil {
+		t.Error("L* of -4 is a colour")
+	}
+}
+
 func BenchmarkCoverOfThirtyColours(b *testing.B) {
 	s := solver(b, paint.Keys()...)
 	list := wants()[:30]

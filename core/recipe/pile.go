@@ -21,7 +21,7 @@ type Change struct {
 }
 
 // Change finds what to add to ml of a pile, one or two paints of the palette, to bring
-// it to a target: first what comes within ΔE00 2 with the least paint, then what comes
+// it to a target: nothing if it is there already, then what comes within ΔE00 2 with the least paint, then what comes
 // nearest.
 func (s *Solver) Change(ctx context.Context, pile []paint.Part, ml float64, target spectrum.Lab) ([]Change, error) {
 	o := Options{}
@@ -36,6 +36,9 @@ func (s *Solver) Change(ctx context.Context, pile []paint.Part, ml float64, targ
 		return nil, err
 	}
 	var out []Change
+	if now := base.Masstone(s.d65); spectrum.DeltaE(now, target) < 1 {
+		out = append(out, Change{[]Amount{}, 1, tenths(now), now.RGB().Hex(), math.Round(spectrum.DeltaE(now, target)*100) / 100})
+	}
 	sets(len(s.paints), min(2, len(s.paints)), func(set []int) {
 		if ctx.Err() == nil {
 			out = append(out, s.change(base, set, ml, target))
@@ -45,7 +48,7 @@ func (s *Solver) Change(ctx context.Context, pile []paint.Part, ml float64, targ
 		return nil, err
 	}
 	rank := func(c Change) float64 {
-		if c.Delta <= reachedWithin {
+		if c.Delta <= ReachedWithin {
 			return c.Grows // all of these will do: the least paint is best
 		}
 		return 1e3 + c.Delta
@@ -162,7 +165,10 @@ func (s *Solver) Substitutes(ctx context.Context, key string) ([]Substitute, err
 				walk(i+1, left-v)
 			}
 		}
-		const whole = 8
+		whole := 8
+		if len(set) == 1 {
+			whole = 1
+		}
 		walk(0, whole)
 		if best.Parts != nil {
 			out = append(out, best)

@@ -67,8 +67,8 @@ type Answer struct {
 	Short   string       `json:"short" doc:"when not reached: in which direction the palette falls short"`
 }
 
-// reachedWithin is the ΔE00 within which a target counts as reached.
-const reachedWithin = 2.0
+// ReachedWithin is the ΔE00 within which a target counts as reached.
+const ReachedWithin = 2.0
 
 // drop is the smallest part of what tints white.
 const drop = 0.1
@@ -91,7 +91,7 @@ func (s *Solver) Solve(ctx context.Context, target spectrum.Lab, o Options) (Ans
 		out.Recipes = append(out.Recipes, r.Recipe)
 	}
 	best := out.Recipes[0]
-	if out.Reached = best.Delta <= reachedWithin; !out.Reached {
+	if out.Reached = best.Delta <= ReachedWithin; !out.Reached {
 		out.Short = short(best.Lab, target, best.Delta)
 	}
 	return out, nil

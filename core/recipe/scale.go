@@ -210,9 +210,6 @@ func (g *Gamut) Most() (most float64) {
 	return most
 }
 
-// Holds reports whether the palette reaches a colour, to about a step of hue and value.
-func (g *Gamut) Holds(c spectrum.Lab) bool { return c.Chroma() <= *g.cell(c)+3 }
-
 func (g *Gamut) cell(c spectrum.Lab) *float64 {
 	return &g[c.Value()-1][int(c.Hue()/HueStep)%Hues]
 }
@@ -228,14 +225,17 @@ func (s *Solver) Gamut(ctx context.Context) (Gamut, error) {
 	amounts := make([]float64, 3)
 	var choices [][]int
 	sets(len(s.paints), min(3, len(s.paints)), func(set []int) { choices = append(choices, slices.Clone(set)) })
-	each := max(6, 24000/len(choices))
+	each := max(6, 120000/len(choices))
 	for _, set := range choices {
 		if err := ctx.Err(); err != nil {
 			return g, err
 		}
-		for range each {
-			for i := range set { // even over orders of magnitude, as tinting is
+		for n := range each {
+			for i, p := range set { // even over orders of magnitude, as tinting is
 				amounts[i] = math.Pow(10, -2.5*rng.Float64())
+				if n%2 == 0 && s.paints[p].Key == paint.White {
+					amounts[i] = 8 // light tints too
+				}
 			}
 			take(s.glance(set, amounts[:len(set)]))
 		}

@@ -118,6 +118,9 @@ func TestAPileIsBroughtToAColour(t *testing.T) {
 	if d := spectrum.DeltaE(colourOf(t, parts), best.Lab); d > 0.6 {
 		t.Errorf("what it adds makes %v, it says %v", colourOf(t, parts), best.Lab)
 	}
+	if same, err := s.Change(t.Context(), recipe.Parts(pile), 10, colourOf(t, pile)); err != nil || len(same[0].Add) != 0 || same[0].Grows != 1 {
+		t.Errorf("to the colour that it has: %+v, %v", same, err)
+	}
 	for _, ml := range []float64{0, -1, math.NaN(), 1e9} {
 		if _, err := s.Change(t.Context(), recipe.Parts(pile), ml, want); err == nil {
 			t.Errorf("a pile of %g ml", ml)

@@ -56,7 +56,7 @@ func hueName(h float64) string {
 }
 
 // strengths are relative tinting powers, for the order of mixing.
-var strengths = map[string]int{"low": 0, "med": 1, "high": 2, "very high": 3}
+var strengths = map[string]int{"low": 0, "medium": 1, "high": 2, "very high": 3}
 
 // order says how to mix a recipe without making more than is needed: a light tint
 // begins with white and takes colour in little by little, weak tinters first; a deep

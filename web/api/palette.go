@@ -68,7 +68,8 @@ type Mark struct {
 	Value   int     `json:"value"`
 	Chroma  float64 `json:"chroma"`
 	Hue     float64 `json:"hue" doc:"degrees"`
-	Beyond  bool    `json:"beyond" doc:"stronger than what the palette reaches there"`
+	Miss    float64 `json:"miss" doc:"ΔE00 of the nearest that the palette mixes"`
+	Beyond  bool    `json:"beyond" doc:"whether that is out of reach"`
 }
 
 // GamutRequest asks what a palette reaches.
@@ -91,12 +92,21 @@ func (s *Server) gamut(ctx context.Context, in *struct{ Body GamutRequest }) (*o
 		return nil, s.unsolved(ctx, err)
 	}
 	out := Reach{Step: recipe.HueStep, Most: g.Most(), Value: g, Marks: []Mark{}}
+	var colours []spectrum.Lab
 	for _, m := range l.Mixtures {
 		c, err := l.Paints().Colour(m.Parts)
 		if err != nil {
 			return nil, s.refuse(err)
 		}
-		out.Marks = append(out.Marks, Mark{m.ID, m.Name, c.RGB().Hex(), c.Value(), c.Chroma(), c.Hue(), !g.Holds(c)})
+		colours = append(colours, c)
+		out.Marks = append(out.Marks, Mark{m.ID, m.Name, c.RGB().Hex(), c.Value(), c.Chroma(), c.Hue(), 0, false})
+	}
+	misses, err := solver.Nearest(ctx, colours)
+	if err != nil {
+		return nil, s.unsolved(ctx, err)
+	}
+	for i, miss := range misses {
+		out.Marks[i].Miss, out.Marks[i].Beyond = miss, miss > recipe.ReachedWithin
 	}
 	return &one[Reach]{out}, nil
 }

@@ -57,7 +57,7 @@ var absorbs = map[string][]band{
 }
 
 var (
-	depth   = map[string]float64{"low": 0.35, "med": 1, "high": 2, "very high": 5}
+	depth   = map[string]float64{"low": 0.35, "medium": 1, "high": 2, "very high": 5}
 	scatter = map[string]float64{"T": 0.05, "ST": 0.18, "SO": 0.4, "O": 0.8}
 	knotsK  = []float64{380, 410, 440, 470, 500, 530, 555, 580, 605, 640, 680, 730}
 	knotsS  = []float64{380, 490, 600, 730}

@@ -1,6 +1,6 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 
-import { api, unwrap, type Edit, type Edited, type Lesson, type MixRequest, type Saved, type ScaleRequest } from './client'
+import { api, unwrap, type Edit, type Edited, type Lesson, type Saved } from './client'
 
 export function useStudios() {
   return useQuery({ queryKey: ['studios'], queryFn: () => unwrap(api.GET('/api/studios')) })
@@ -50,51 +50,6 @@ export function useLesson(id: string) {
 
 export function useVocabulary() {
   return useQuery({ queryKey: ['vocabulary'], queryFn: () => unwrap(api.GET('/api/vocabulary')), staleTime: Infinity })
-}
-
-export function usePaints() {
-  return useQuery({ queryKey: ['paints'], queryFn: () => unwrap(api.GET('/api/paints')), staleTime: Infinity })
-}
-
-/** useMix asks how to mix a colour; the last answer stays while the next is worked out. */
-export function useMix(request: MixRequest | undefined) {
-  return useQuery({
-    queryKey: ['mix', request],
-    enabled: request !== undefined,
-    queryFn: ({ signal }) => unwrap(api.POST('/api/recipes', { body: request as MixRequest, signal })),
-    staleTime: Infinity,
-    placeholderData: keepPreviousData,
-    retry: false,
-  })
-}
-
-export function useScale(request: ScaleRequest | undefined) {
-  return useQuery({
-    queryKey: ['scale', request],
-    enabled: request !== undefined,
-    queryFn: ({ signal }) => unwrap(api.POST('/api/scales', { body: request as ScaleRequest, signal })),
-    staleTime: Infinity,
-    placeholderData: keepPreviousData,
-    retry: false,
-  })
-}
-
-/** useAmounts asks what a lesson uses up. */
-export function useAmounts(hash: string, students: number) {
-  return useQuery({
-    queryKey: ['amounts', hash, students],
-    queryFn: () => unwrap(api.GET('/api/rehearsals/{hash}/amounts', { params: { path: { hash }, query: { students } } })),
-    staleTime: Infinity,
-    placeholderData: keepPreviousData,
-  })
-}
-
-/** usePickColour asks what colour the canvas has at a place. */
-export function usePickColour(hash: string) {
-  return useMutation({
-    mutationFn: ({ x, y, half }: { x: number; y: number; half: number }) =>
-      unwrap(api.GET('/api/rehearsals/{hash}/colours/{place}', { params: { path: { hash, place: `${x}-${y}-${half}` } } })),
-  })
 }
 
 export function useMarks() {

@@ -949,7 +949,7 @@ export interface components {
             target: string;
         };
         Mark: {
-            /** @description stronger than what the palette reaches there */
+            /** @description whether that is out of reach */
             beyond: boolean;
             /** Format: double */
             chroma: number;
@@ -959,6 +959,11 @@ export interface components {
              * @description degrees
              */
             hue: number;
+            /**
+             * Format: double
+             * @description ΔE00 of the nearest that the palette mixes
+             */
+            miss: number;
             mixture: string;
             name: string;
             /** Format: int64 */

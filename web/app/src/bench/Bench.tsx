@@ -1,15 +1,17 @@
 import { useState } from 'react'
 import { Link } from 'wouter'
 
-import type { Edit, MixRequest, Saved } from '../api/client'
-import { useEdit, useLesson, useMix, usePaints } from '../api/queries'
-import { Button, figure } from '../ui/controls'
+import type { Batch, Edit, MixRequest, Saved, Wanted } from '../api/client'
+import { useMix, usePaints } from '../api/bench'
+import { useEdit, useLesson } from '../api/queries'
+import { boxed, Button, figure } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
-import { Palette } from './Palette'
+import { Drawers } from './Drawers'
+import { Lamp } from './Lamp'
 import { Recipes } from './Recipes'
-import { Scales } from './Scales'
 import { Source } from './Source'
-import { newMixture } from './mixture'
+import { TakeUp } from './TakeUp'
+import { newMixture, replacement } from './mixture'
 
 /** Bench is where colours are mixed: a target from the canvas, a photo or numbers, and how to reach it. */
 export function Bench({ id }: { id: string }) {
@@ -26,22 +28,27 @@ export function Bench({ id }: { id: string }) {
 export interface Target {
   hex: string
   from: string // where it comes from, in words
+  parts?: Wanted['parts'] // its recipe, when it is a mixture's
 }
 
 function Room({ saved, id }: { saved: Saved; id: string }) {
-  const paints = usePaints().data
+  const paints = usePaints(saved.hash).data ?? []
   const first = saved.score.mixtures[0]
   const [target, setTarget] = useState<Target>({ hex: first?.colour ?? '#8d9bb0', from: first ? `the mixture “${first.name}”` : 'the beginning' })
   const [tubes, setTubes] = useState<string[]>(saved.lesson.palette)
   const [most, setMost] = useState(4)
   const [whole, setWhole] = useState(false)
+  const [lamp, setLamp] = useState('')
   const [chosen, setChosen] = useState(0)
+  const [batch, setBatch] = useState<Batch>()
   const [said, setSaid] = useState<string>()
 
-  const request: MixRequest | undefined = tubes.length > 0 ? { target: { hex: target.hex }, paints: tubes, most, whole } : undefined
+  const wanted: Wanted = target.parts ? { parts: target.parts } : { hex: target.hex }
+  const request: MixRequest | undefined = tubes.length > 0 ? { target: wanted, paints: tubes, most, whole, lamp, whose: saved.hash } : undefined
   const mix = useMix(request)
   const recipes = mix.data?.answer.recipes ?? []
-  const recipe = recipes[Math.min(chosen, recipes.length - 1)]
+  const at = Math.min(chosen, recipes.length - 1)
+  const recipe = recipes[at]
 
   const editing = useEdit(id, (_, after) => setSaid(`Saved: ${after.said}.`))
   const apply = (edit: Edit) => editing.mutate(edit, { onError: (e) => setSaid(`Not changed. ${e.message}`) })
@@ -61,13 +68,11 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
           <RoomSwitch />
         </div>
       </header>
-      <main className="grid min-h-0 grid-cols-[minmax(0,10fr)_minmax(0,12fr)_minmax(0,9fr)]">
+      <main className="grid min-h-0 grid-cols-[minmax(0,10fr)_minmax(0,12fr)_minmax(0,10fr)]">
         <Source saved={saved} target={target} colour={mix.data?.target} aim={aim} />
-        <section aria-label="Recipes" className="flex min-h-0 flex-col gap-3 overflow-y-auto border-x border-line bg-sheet p-4">
-          <div className="flex h-32 shrink-0 bg-mat p-3">
-            <Patch label="Target" hex={target.hex} />
-            <Patch label="Mixed" hex={recipe?.colour} />
-          </div>
+        <section aria-label="Recipes" className="flex min-h-0 flex-col gap-3 border-x border-line bg-sheet p-4">
+          <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto">
+          <Lamp lamp={lamp} setLamp={setLamp} target={target.hex} mixed={recipe?.colour} lit={lamp ? mix.data?.lit : undefined} at={at} />
           <p>
             {mix.data && (
               <>
@@ -78,14 +83,24 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
           </p>
           {mix.error && <p role="alert">{mix.error.message}</p>}
           {mix.data?.answer.short && (
-            <p role="status" className="border-l-4 border-strong pl-2">
-              Out of reach with these tubes. {mix.data.answer.short} Try more tubes, or take the nearest.
-            </p>
+            <div role="status" className="border-l-4 border-strong pl-2">
+              <p>Out of reach with these tubes. {mix.data.answer.short}</p>
+              {mix.data.missing.length > 0 && (
+                <p className="mt-1 flex flex-wrap items-center gap-1">
+                  With one more tube:
+                  {mix.data.missing.map((m) => (
+                    <Button key={m.paint} onClick={() => setTubes([...tubes, m.paint])}>
+                      {m.name.toLowerCase()}, ΔE {figure(m.delta)}
+                    </Button>
+                  ))}
+                </p>
+              )}
+            </div>
           )}
           <div className="flex items-center gap-3">
             <label className="flex items-center gap-1">
               Most paints
-              <select value={most} onChange={(e) => setMost(Number(e.target.value))} className="rounded-sm border border-line bg-raised px-1 py-0.5">
+              <select value={most} onChange={(e) => setMost(Number(e.target.value))} className={boxed}>
                 {[1, 2, 3, 4].map((n) => (
                   <option key={n}>{n}</option>
                 ))}
@@ -96,77 +111,22 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
               whole parts, no drops
             </label>
           </div>
-          <Recipes recipes={recipes} tubes={paints ?? []} chosen={chosen} choose={setChosen} />
+          <Recipes recipes={recipes} tubes={paints} chosen={at} choose={setChosen} whose={saved.hash} measured={setBatch} />
+          </div>
           {recipe && (
             <TakeUp
               saved={saved}
-              replace={(mixture) => apply({ edit: 'parts', mixture, parts: recipe.parts.map(({ paint, parts }) => ({ paint, parts })) })}
-              add={(name) => apply({ edit: 'mixture', mixture: newMixture(saved.lesson, name, recipe) })}
+              replace={(mixture) => apply(replacement(saved.lesson, mixture, recipe, batch))}
+              add={(name) => apply({ edit: 'mixture', mixture: newMixture(saved.lesson, name, recipe, batch) })}
               busy={editing.isPending}
             />
           )}
         </section>
-        <section aria-label="Palette and scales" className="flex min-h-0 flex-col gap-4 overflow-y-auto bg-sheet p-4">
-          <Palette paints={paints ?? []} lesson={saved.lesson.palette} tubes={tubes} setTubes={setTubes} />
-          <Scales target={target} tubes={tubes} saved={saved} aim={aim} />
-        </section>
+        <Drawers saved={saved} paints={paints} target={target} wanted={wanted} tubes={tubes} setTubes={setTubes} aim={aim} apply={apply} busy={editing.isPending} />
       </main>
       <footer className="flex min-h-8 items-center border-t border-line px-4 py-1">
-        <p role="status">{said ?? 'Paint curves are modelled, not measured: mix a little first, and compare value before hue.'}</p>
+        <p role="status">{said ?? 'Curves are modelled unless a tube says measured: mix a little first, and compare value before hue.'}</p>
       </footer>
-    </div>
-  )
-}
-
-function Patch({ label, hex }: { label: string; hex: string | undefined }) {
-  return (
-    <figure className="flex flex-1 flex-col">
-      <div data-part="colour" className="flex-1" style={{ background: hex }} />
-      <figcaption className="bg-sheet px-1 text-xs">
-        {label} {hex}
-      </figcaption>
-    </figure>
-  )
-}
-
-interface TakeUpProps {
-  saved: Saved
-  replace: (mixture: string) => void
-  add: (name: string) => void
-  busy: boolean
-}
-
-/** TakeUp brings the chosen recipe into the lesson: in place of a mixture's, or as a new one. */
-function TakeUp({ saved, replace, add, busy }: TakeUpProps) {
-  const [mixture, setMixture] = useState(saved.lesson.mixtures[0]?.id ?? '')
-  const [name, setName] = useState('')
-  return (
-    <div className="mt-auto flex flex-col gap-2 border-t border-line pt-3">
-      <div className="flex items-center gap-2">
-        <Button disabled={busy} onClick={() => replace(mixture)}>
-          Mix it so
-        </Button>
-        <select aria-label="Mixture to replace" value={mixture} onChange={(e) => setMixture(e.target.value)} className="min-w-0 flex-1 rounded-sm border border-line bg-raised px-1 py-1">
-          {saved.lesson.mixtures.map((m) => (
-            <option key={m.id} value={m.id}>
-              {m.name}
-            </option>
-          ))}
-        </select>
-      </div>
-      <form
-        className="flex items-center gap-2"
-        onSubmit={(e) => {
-          e.preventDefault()
-          add(name.trim())
-          setName('')
-        }}
-      >
-        <Button type="submit" disabled={busy || name.trim() === ''}>
-          Add as
-        </Button>
-        <input aria-label="Name of the new mixture" placeholder="a new mixture" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} className="min-w-0 flex-1 rounded-sm border border-line bg-raised px-2 py-0.5" />
-      </form>
     </div>
   )
 }

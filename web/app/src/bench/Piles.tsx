@@ -1,7 +1,7 @@
 import { useState } from 'react'
 
 import type { Saved } from '../api/client'
-import { useAmounts } from '../api/queries'
+import { useAmounts } from '../api/bench'
 import { figure, Hint } from '../ui/controls'
 
 /** How many pixels stand for a millimetre of a pile. */

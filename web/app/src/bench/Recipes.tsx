@@ -1,15 +1,25 @@
-import type { Recipe, Tube } from '../api/client'
-import { figure } from '../ui/controls'
+import { useEffect, useState } from 'react'
+
+import { useBatch } from '../api/bench'
+import type { Batch, Recipe, Tube } from '../api/client'
+import { figure, FigureField } from '../ui/controls'
 
 interface Props {
   recipes: Recipe[]
   tubes: Tube[]
   chosen: number
   choose: (index: number) => void
+  whose: string
+  measured: (batch: Batch | undefined) => void
 }
 
 /** Recipes are the ways to mix a target, best first; the chosen one says how to go about it. */
-export function Recipes({ recipes, tubes, chosen, choose }: Props) {
+export function Recipes({ recipes, tubes, chosen, choose, whose, measured }: Props) {
+  const [ml, setMl] = useState(5)
+  const recipe = recipes[chosen]
+  const batch = useBatch(recipe && { parts: recipe.parts.map(({ paint, parts }) => ({ paint, parts })), ml, whose })
+  const data = batch.data
+  useEffect(() => measured(data), [data, measured])
   return (
     <ol className="flex flex-col gap-1">
       {recipes.map((r, i) => (
@@ -26,17 +36,26 @@ export function Recipes({ recipes, tubes, chosen, choose }: Props) {
               <Bar recipe={r} tubes={tubes} />
             </span>
             <span className="w-28 text-right text-xs text-quiet">
-              ΔE {figure(r.delta)}
+              ΔE {figure(r.delta)}, cost {figure(r.price)}×
               <br />
               half a part: {figure(r.sturdy)}
             </span>
           </button>
           {i === chosen && (
-            <ol className="my-1 ml-6 list-decimal text-quiet">
-              {r.order.map((step) => (
-                <li key={step}>{step}</li>
-              ))}
-            </ol>
+            <div className="my-1 ml-2">
+              <div className="flex items-center gap-1">
+                For a pile of
+                <FigureField label="Pile to mix, ml" value={ml} least={0.1} most={5000} step={0.5} set={setMl} />
+                ml:
+              </div>
+              {batch.error && <p role="alert">{batch.error.message}</p>}
+              <ol className="ml-4 list-decimal text-quiet">
+                {data?.order.map((step) => (
+                  <li key={step}>{step}</li>
+                ))}
+              </ol>
+              {data?.small && <p role="status">{data.small}.</p>}
+            </div>
           )}
         </li>
       ))}

@@ -1,16 +1,10 @@
 import { useState } from 'react'
 
-import type { Saved, ScaleRequest } from '../api/client'
-import { useScale, useVocabulary } from '../api/queries'
+import type { ScaleRequest } from '../api/client'
+import { useScale } from '../api/bench'
+import { useVocabulary } from '../api/queries'
 import { Button, figure } from '../ui/controls'
-import type { Target } from './Bench'
-
-interface Props {
-  target: Target
-  tubes: string[]
-  saved: Saved
-  aim: (target: Target) => void
-}
+import type { DrawerProps } from './Drawers'
 
 const kinds = [
   { id: 'string', name: 'Value string' },
@@ -19,7 +13,7 @@ const kinds = [
 ] as const
 
 /** Scales are strings of values, the way to grey, and what a near colour becomes in each plane. */
-export function Scales({ target, tubes, saved, aim }: Props) {
+export function Scales({ wanted, tubes, saved, aim }: DrawerProps) {
   const [kind, setKind] = useState<ScaleRequest['kind']>('string')
   const [steps, setSteps] = useState(5)
   const [warm, setWarm] = useState(0)
@@ -33,13 +27,14 @@ export function Scales({ target, tubes, saved, aim }: Props) {
       ? undefined
       : {
           kind,
-          target: { hex: target.hex },
+          target: wanted,
           steps,
           warm,
           air,
           near: kind === 'ladder' ? (near?.parts ?? []) : [],
           depths: kind === 'ladder' ? lesson.planes.map((p) => ({ name: p.name, metres: p.distance })) : [],
           paints: tubes,
+          whose: saved.hash,
         }
   const scale = useScale(request)
   return (

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 
 import type { Colour, Saved } from '../api/client'
-import { usePickColour } from '../api/queries'
+import { usePickColour } from '../api/bench'
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
 import type { Target } from './Bench'
@@ -61,7 +61,7 @@ export function Source({ saved, target, colour, aim }: Props) {
             value=""
             onChange={(e) => {
               const m = score.mixtures.find((s) => s.mixture === e.target.value)
-              if (m) aim({ hex: m.colour, from: `the mixture “${m.name}”` })
+              if (m) aim({ hex: m.colour, from: `the mixture “${m.name}”`, parts: m.parts.map(({ paint, parts }) => ({ paint, parts })) })
             }}
             className="min-w-0 flex-1 rounded-sm border border-line bg-raised px-1 py-1"
           >

@@ -32,3 +32,35 @@ export function Hint({ text, children }: { text: ReactNode; children: ReactNode 
 export function figure(value: number, decimals = 1): string {
   return value.toLocaleString('en', { maximumFractionDigits: decimals })
 }
+
+/** boxed is the look of a field to type in or choose from. */
+export const boxed = 'rounded-sm border border-line bg-raised px-1 py-0.5'
+
+interface FigureProps {
+  label: string
+  value: number
+  least: number
+  most: number
+  step?: number
+  set: (value: number) => void
+  className?: string
+}
+
+/** FigureField takes a number between bounds; what is no number changes nothing. */
+export function FigureField({ label, value, least, most, step = 1, set, className = 'w-16' }: FigureProps) {
+  return (
+    <input
+      type="number"
+      aria-label={label}
+      min={least}
+      max={most}
+      step={step}
+      value={value}
+      onChange={(e) => {
+        const v = e.target.valueAsNumber
+        if (Number.isFinite(v)) set(Math.min(most, Math.max(least, v)))
+      }}
+      className={`${boxed} text-right ${className}`}
+    />
+  )
+}

@@ -1,0 +1,82 @@
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
+
+import { api, unwrap, type BatchRequest, type Meter, type MixRequest, type PileRequest, type ReadingRequest, type ScaleRequest } from './client'
+
+/** useAsked puts a question to the core; the last answer stays while the next is worked out. */
+function useAsked<Q, A>(what: string, question: Q | undefined, ask: (question: Q, signal: AbortSignal) => Promise<A>) {
+  return useQuery({
+    queryKey: [what, question],
+    enabled: question !== undefined,
+    queryFn: ({ signal }) => ask(question as Q, signal),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+}
+
+/** usePaints lists the paints as a lesson has them, modelled or measured. */
+export function usePaints(whose: string) {
+  return useAsked('paints', whose, (hash, signal) => unwrap(api.GET('/api/paints', { params: { query: { whose: hash } }, signal })))
+}
+
+export function useMix(request: MixRequest | undefined) {
+  return useAsked('mix', request, (body, signal) => unwrap(api.POST('/api/recipes', { body, signal })))
+}
+
+export function useScale(request: ScaleRequest | undefined) {
+  return useAsked('scale', request, (body, signal) => unwrap(api.POST('/api/scales', { body, signal })))
+}
+
+export function useBatch(request: BatchRequest | undefined) {
+  return useAsked('batch', request, (body, signal) => unwrap(api.POST('/api/batches', { body, signal })))
+}
+
+export function useChangePile(request: PileRequest | undefined) {
+  return useAsked('pile', request, (body, signal) => unwrap(api.POST('/api/piles', { body, signal })))
+}
+
+export function useReach(paints: string[], whose: string) {
+  return useAsked('reach', paints.length > 0 ? { paints, whose } : undefined, (body, signal) => unwrap(api.POST('/api/gamuts', { body, signal })))
+}
+
+/** useCovers asks which tubes cover a lesson best; undefined asks nothing. */
+export function useCovers(request: { whose: string; sizes: number[]; safe: boolean } | undefined) {
+  return useAsked('covers', request, (body, signal) => unwrap(api.POST('/api/covers', { body, signal })))
+}
+
+export function useCurves(paint: string, whose: string, paints: string[]) {
+  return useAsked('curves', { paint, whose, paints }, (query, signal) => unwrap(api.GET('/api/curves', { params: { query: { ...query, paints: query.paints } }, querySerializer: flat, signal })))
+}
+
+/** flat writes lists as one value, which is how the API reads them. */
+function flat(query: Record<string, unknown>): string {
+  return new URLSearchParams(Object.entries(query).map(([k, v]) => [k, Array.isArray(v) ? v.join(',') : String(v)])).toString()
+}
+
+/** useAmounts asks what a lesson uses up. */
+export function useAmounts(hash: string, students: number) {
+  return useAsked('amounts', { hash, students }, (q) => unwrap(api.GET('/api/rehearsals/{hash}/amounts', { params: { path: { hash: q.hash }, query: { students: q.students } } })))
+}
+
+/** useReadSamples reads a file of measurements. */
+export function useReadSamples() {
+  return useMutation({
+    mutationFn: (text: string) => unwrap(api.POST('/api/samples', { body: text, bodySerializer: (t) => t, headers: { 'Content-Type': 'text/plain' } })),
+  })
+}
+
+export function useCalibrateMeter() {
+  return useMutation({ mutationFn: (meter: Meter) => unwrap(api.POST('/api/meter/calibrations', { body: meter })) })
+}
+
+export function useReadMeter() {
+  return useMutation({ mutationFn: (request: ReadingRequest) => unwrap(api.POST('/api/meter/readings', { body: request })) })
+}
+
+/** usePickColour asks what colour the canvas has at a place. */
+export function usePickColour(hash: string) {
+  return useMutation({
+    mutationFn: ({ x, y, half }: { x: number; y: number; half: number }) =>
+      unwrap(api.GET('/api/rehearsals/{hash}/colours/{place}', { params: { path: { hash, place: `${x}-${y}-${half}` } } })),
+  })
+}
