@@ -5,11 +5,20 @@ import (
 	"slices"
 )
 
+// mustMixture is the place of a mixture.
+func (l *Lesson) mustMixture(id string) (int, error) {
+	i := index(l.Mixtures, id, func(m *Mixture) string { return m.ID })
+	if i < 0 {
+		return i, fmt.Errorf("mixture %q is not in the lesson: name one that is", shorten(id))
+	}
+	return i, nil
+}
+
 // Apply changes the part.
 func (e SetPart) Apply(l *Lesson) (*Lesson, Edit, error) {
-	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
-	if i < 0 {
-		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
+	i, err := l.mustMixture(e.Mixture)
+	if err != nil {
+		return nil, nil, err
 	}
 	parts := slices.Clone(l.Mixtures[i].Parts)
 	j := index(parts, e.Paint, func(p *Part) string { return p.Paint })
@@ -66,9 +75,9 @@ type SetParts struct {
 }
 
 func (e SetParts) Apply(l *Lesson) (*Lesson, Edit, error) {
-	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
-	if i < 0 {
-		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
+	i, err := l.mustMixture(e.Mixture)
+	if err != nil {
+		return nil, nil, err
 	}
 	c, undo := l.withParts(i, e.Parts)
 	return c, undo, nil
@@ -119,9 +128,9 @@ func (e AddMixture) Describe(*Lesson) string {
 
 // Apply removes the mixture. It fails while a step uses it, and for any but the last.
 func (e RemoveMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
-	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
-	if i < 0 {
-		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
+	i, err := l.mustMixture(e.Mixture)
+	if err != nil {
+		return nil, nil, err
 	}
 	for k, s := range l.Steps {
 		if slices.Contains(s.Mixtures, e.Mixture) {

@@ -8,6 +8,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/paint"
 )
 
 func edits() []lesson.Edit {
@@ -23,6 +24,11 @@ func edits() []lesson.Edit {
 		lesson.SetPart{Mixture: "ridge", Paint: "PBr7/burnt-sienna", Parts: 0},
 		lesson.SetParts{Mixture: "sky", Parts: []lesson.Part{{Paint: "PW6", Parts: 9}, {Paint: "PY43", Parts: 2}}},
 		lesson.AddMixture{Mixture: lesson.Mixture{ID: "new", Name: "New", Parts: []lesson.Part{{Paint: "PW6", Parts: 9}, {Paint: "PR177", Parts: 2}}}},
+		lesson.SetPalette{Paints: []string{"PB29", "PW6", "PY43", "PBr7/burnt-sienna", "PV19"}},
+		lesson.SetTints{Mixture: "sky", Tints: []lesson.Part{{Paint: "PB29", Parts: 9}}},
+		lesson.Measure{Measured: measured("PB29")},
+		lesson.All{lesson.Measure{Measured: measured("PY43")}, lesson.Measure{Measured: measured("PB29")}, lesson.Measure{Measured: lesson.Measured{Paint: "PY43", Masstone: []float64{}, Tint: []float64{}}}},
+		lesson.All{lesson.SetTints{Mixture: "ridge", Tints: []lesson.Part{{Paint: "PB29", Parts: 4}}}, lesson.SetPart{Mixture: "ridge", Paint: "PB29", Parts: 0}},
 		lesson.Insert{At: 2, Step: sample.Step("blot", "ridge", lesson.Blot, "towel")},
 		lesson.Insert{At: 4, Step: sample.Step("wait", "", lesson.Wait, "")},
 		lesson.Remove{Step: "ridge"},
@@ -30,6 +36,56 @@ func edits() []lesson.Edit {
 		lesson.Reshape{Zone: "ridge", Outline: []lesson.Point{{X: 0, Y: 30}, {X: 90, Y: 30}, {X: 50, Y: 50}}},
 		lesson.Accept{Finding: lesson.OnPurpose{Rule: "film.mud", Where: "lights", Reason: "a wet day"}},
 		lesson.All{lesson.Remove{Step: "sky"}, lesson.Move{Step: "lights", To: 0}, lesson.SetMinutes{Step: "lights", Minutes: 1}},
+	}
+}
+
+// measured are the curves of a paint as if they had been measured.
+func measured(key string) lesson.Measured {
+	p, _ := paint.Find(key)
+	mass, tint := paint.Box{}.Swatch(p, 0), paint.Box{}.Swatch(p, 10)
+	return lesson.Measured{Paint: key, Masstone: mass[:], Tint: tint[:], White: 10, Source: "a test"}
+}
+
+// A lesson with measurements that cannot be is refused, with what is wrong; one that is
+// sound mixes from them.
+func TestMeasuredPaintsOfALesson(t *testing.T) {
+	l := sample.Lesson()
+	l.Measured = []lesson.Measured{measured("PB29")}
+	if err := lesson.Check(l); err != nil {
+		t.Fatal(err)
+	}
+	back, err := lesson.Decode(lesson.Encode(l))
+	if err != nil || len(back.Measured) != 1 {
+		t.Fatal(err)
+	}
+	if p, _ := back.Paints().Find("PB29"); !p.Measured {
+		t.Error("it mixes from modelled ultramarine")
+	}
+	if back.PaintHash() == sample.Lesson().PaintHash() {
+		t.Error("measured and modelled paint the same picture")
+	}
+	spoil := func(change func(m *lesson.Measured)) *lesson.Lesson {
+		bad := sample.Lesson()
+		m := measured("PB29")
+		change(&m)
+		bad.Measured = []lesson.Measured{m}
+		return bad
+	}
+	for says, bad := range map[string]*lesson.Lesson{
+		"not in the catalogue": spoil(func(m *lesson.Measured) { m.Paint = "PX1" }),
+		"has 3 entries":        spoil(func(m *lesson.Measured) { m.Masstone = m.Masstone[:3] }),
+		"tint: has 3 bands":    spoil(func(m *lesson.Measured) { m.Tint = m.Tint[:3] }),
+		"give 0 to 1":          spoil(func(m *lesson.Measured) { m.Tint[5] = -0.2 }),
+		"hardly lighter":       spoil(func(m *lesson.Measured) { m.Tint = m.Masstone }),
+	} {
+		if err := lesson.Check(bad); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%s: %v", says, err)
+		}
+	}
+	twice := sample.Lesson()
+	twice.Measured = []lesson.Measured{measured("PB29"), measured("PB29")}
+	if err := lesson.Check(twice); err == nil || !strings.Contains(err.Error(), "measured[1].paint") {
+		t.Errorf("measured twice: %v", err)
 	}
 }
 

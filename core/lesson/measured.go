@@ -143,9 +143,9 @@ type SetTints struct {
 
 // Apply sets the tints.
 func (e SetTints) Apply(l *Lesson) (*Lesson, Edit, error) {
-	i := index(l.Mixtures, e.Mixture, func(m *Mixture) string { return m.ID })
-	if i < 0 {
-		return nil, nil, fmt.Errorf("mixture %q is not in the lesson: name one that is", e.Mixture)
+	i, err := l.mustMixture(e.Mixture)
+	if err != nil {
+		return nil, nil, err
 	}
 	c := *l
 	c.Mixtures = slices.Clone(l.Mixtures)

@@ -101,7 +101,7 @@ func TestTheSameHistoryReadsTheSame(t *testing.T) {
 		b, _ := a.After.Read(spectrum.Flat(0.3), 2)
 		return fmt.Sprint(a, b)
 	}
-	if read() != read() {
+	if first, second := read(), read(); first != second {
 		t.Error("two runs differ")
 	}
 }
