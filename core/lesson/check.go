@@ -127,6 +127,9 @@ func (c checker) picture() {
 	if c.View.Horizon > c.Support.Height {
 		c.report("view.horizon", fmt.Sprintf("is %g mm on a canvas %g mm high", c.View.Horizon, c.Support.Height), "put it on the canvas")
 	}
+	if f := c.Focal; f.Radius > 0 && (f.X > c.Support.Width || f.Y > c.Support.Height) {
+		c.report("focal", fmt.Sprintf("is at %g, %g mm, outside the canvas", f.X, f.Y), "put it on the canvas")
+	}
 	for i, z := range c.Zones {
 		path := fmt.Sprintf("zones[%d]", i)
 		if c.Plane(z.Plane) < 0 {
@@ -135,6 +138,11 @@ func (c checker) picture() {
 		for j, p := range z.Outline {
 			if p.X > c.Support.Width || p.Y > c.Support.Height {
 				c.report(fmt.Sprintf("%s.outline[%d]", path, j), fmt.Sprintf("is at %g, %g mm, outside the canvas", p.X, p.Y), fmt.Sprintf("keep within %g by %g mm", c.Support.Width, c.Support.Height))
+			}
+		}
+		if z.Of != "" {
+			if of, ok := c.Zone(z.Of); !ok || of.ID == z.ID || of.Kind == Shadow || of.Kind == Image {
+				c.report(path+".of", fmt.Sprintf("is %q, which is nothing that stands", shorten(z.Of)), "name the zone that casts it")
 			}
 		}
 		if area(z.Outline) < 1 {

@@ -121,6 +121,7 @@ func (l *Lesson) Hash() string { return hash(Encode(l)) }
 func (l *Lesson) PaintHash() string {
 	c := *l
 	c.Title, c.About, c.Level, c.Session, c.Accepted = "", "", "", 0, nil
+	c.Air, c.Focal, c.Light.Warmth = "", Focal{}, 0
 	c.Steps = append([]Step(nil), l.Steps...)
 	for i := range c.Steps {
 		c.Steps[i].Words = ""

@@ -30,6 +30,8 @@ type Lesson struct {
 	Base     Base        `json:"base"`
 	Light    Light       `json:"light"`
 	View     View        `json:"view"`
+	Air      Air         `json:"air,omitempty" enum:",clear,hazy,mist,dusk" doc:"Kind of haze; clear when left out."`
+	Focal    Focal       `json:"focal,omitzero" doc:"Where the picture is about; nowhere yet when left out."`
 	Room     Room        `json:"room"`
 	Palette  []string    `json:"palette" minItems:"1" maxItems:"16" doc:"Keys of the paints laid out."`
 	Measured []Measured  `json:"measured,omitempty" maxItems:"16" doc:"Paints whose curves were measured, by key; the others are modelled."`
@@ -77,6 +79,33 @@ type BaseKind string
 type Light struct {
 	From   float64 `json:"from" minimum:"0" maximum:"360" doc:"Bearing on the picture in degrees: 0 from above, 90 from the right, 270 from the left."`
 	Height float64 `json:"height" minimum:"0" maximum:"90" doc:"Degrees above the horizon."`
+	Warmth float64 `json:"warmth,omitempty" minimum:"-1" maximum:"1" doc:"How warm it is beside its shadows: 1 evening gold, 0 noon, -1 moonlight."`
+}
+
+// Air is a kind of haze.
+type Air string
+
+// The kinds of haze.
+const (
+	ClearAir Air = "clear"
+	HazyAir  Air = "hazy"
+	MistyAir Air = "mist"
+	DuskAir  Air = "dusk"
+)
+
+// Haze is the kind of haze; a lesson that says nothing is clear.
+func (l *Lesson) Haze() Air {
+	if l.Air == "" {
+		return ClearAir
+	}
+	return l.Air
+}
+
+// Focal is the focal area: a circle on the canvas. A radius of 0 is none.
+type Focal struct {
+	X      float64 `json:"x" minimum:"0" maximum:"1500" doc:"mm"`
+	Y      float64 `json:"y" minimum:"0" maximum:"1500" doc:"mm"`
+	Radius float64 `json:"radius" minimum:"0" maximum:"750" doc:"mm"`
 }
 
 // View is how the painter looks at the scene.
@@ -158,6 +187,8 @@ const (
 	Fence     ZoneKind = "fence"
 	Wall      ZoneKind = "wall"
 	Building  ZoneKind = "building"
+	Shadow    ZoneKind = "shadow"     // cast on the ground by what stands
+	Image     ZoneKind = "reflection" // in still water, of what stands
 )
 
 // Zone is a shape in a plane.
@@ -165,9 +196,11 @@ type Zone struct {
 	ID      string   `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
 	Name    string   `json:"name" minLength:"1" maxLength:"60"`
 	Plane   string   `json:"plane" maxLength:"40"`
-	Kind    ZoneKind `json:"kind" enum:"sky,disc,cloud-bank,mist,ridge,tree-line,hedge,tree,conifer,bare-tree,water,stream,bank,field,snow,path,rock,grass,reeds,flowers,fence,wall,building"`
+	Kind    ZoneKind `json:"kind" enum:"sky,disc,cloud-bank,mist,ridge,tree-line,hedge,tree,conifer,bare-tree,water,stream,bank,field,snow,path,rock,grass,reeds,flowers,fence,wall,building,shadow,reflection"`
 	Outline []Point  `json:"outline" minItems:"3" maxItems:"300" doc:"Closed outline, mm."`
 	Ragged  float64  `json:"ragged" minimum:"0" maximum:"30" doc:"How far the hand wanders from the outline, mm."`
+	Of      string   `json:"of,omitempty" maxLength:"40" doc:"Of a shadow or a reflection: the zone that casts it."`
+	Seed    int      `json:"seed,omitempty" minimum:"0" maximum:"1000000" doc:"Another like this: varies how the hand follows the shape."`
 }
 
 // Point is a place on the canvas, mm from its top left corner.

@@ -72,43 +72,32 @@ func (s *Solver) Neutral(ctx context.Context, colour spectrum.Lab, n int, o Opti
 	return s.rungs(ctx, o, names, targets)
 }
 
-// An Air is a kind of haze.
-type Air string
-
-// The kinds of haze.
-const (
-	Clear Air = "clear"
-	Hazy  Air = "hazy"
-	Mist  Air = "mist"
-	Dusk  Air = "dusk"
-)
-
 // airs give each haze its visibility, m (where contrast has fallen to 2 %), how much
 // more it scatters blue (Ångström's exponent), and the light that it turns to, as
 // reflectance at 450, 550 and 650 nm.
-var airs = map[Air]struct {
+var airs = map[lesson.Air]struct {
 	visibility, blue float64
 	light            [3]float64
 }{
-	Clear: {60000, 1.3, [3]float64{0.82, 0.74, 0.68}},
-	Hazy:  {16000, 0.7, [3]float64{0.80, 0.77, 0.73}},
-	Mist:  {2500, 0, [3]float64{0.80, 0.80, 0.78}},
-	Dusk:  {26000, 0.9, [3]float64{0.52, 0.42, 0.46}},
+	lesson.ClearAir: {60000, 1.3, [3]float64{0.82, 0.74, 0.68}},
+	lesson.HazyAir:  {16000, 0.7, [3]float64{0.80, 0.77, 0.73}},
+	lesson.MistyAir: {2500, 0, [3]float64{0.80, 0.80, 0.78}},
+	lesson.DuskAir:  {26000, 0.9, [3]float64{0.52, 0.42, 0.46}},
 }
 
 // Airs says the kinds of haze in words, from the clearest on.
 func Airs() []lesson.Term {
 	return []lesson.Term{
-		{ID: string(Clear), Name: "clear", Meaning: "One sees sixty kilometres; far things turn blue."},
-		{ID: string(Hazy), Name: "hazy", Meaning: "Sixteen kilometres, a pale grey distance."},
-		{ID: string(Mist), Name: "mist", Meaning: "Two and a half kilometres, white."},
-		{ID: string(Dusk), Name: "dusk", Meaning: "Clear, but the haze itself is dark and violet."},
+		{ID: string(lesson.ClearAir), Name: "clear", Meaning: "One sees sixty kilometres; far things turn blue."},
+		{ID: string(lesson.HazyAir), Name: "hazy", Meaning: "Sixteen kilometres, a pale grey distance."},
+		{ID: string(lesson.MistyAir), Name: "mist", Meaning: "Two and a half kilometres, white."},
+		{ID: string(lesson.DuskAir), Name: "dusk", Meaning: "Clear, but the haze itself is dark and violet."},
 	}
 }
 
 // Left is the share of a thing's own contrast that is left after metres of air, at 550 nm
 // (Koschmieder 1924). It is 0 for an air that is not known.
-func Left(metres float64, air Air) float64 {
+func Left(metres float64, air lesson.Air) float64 {
 	a, ok := airs[air]
 	if !ok {
 		return 0
@@ -124,7 +113,7 @@ func beta(visibility, blue, nm float64) float64 {
 
 // Through is what a reflectance looks like through metres of air (Koschmieder 1924):
 // its own light dies away and the light of the haze takes its place, band by band.
-func Through(r spectrum.Spectrum, metres float64, air Air) (spectrum.Spectrum, error) {
+func Through(r spectrum.Spectrum, metres float64, air lesson.Air) (spectrum.Spectrum, error) {
 	a, ok := airs[air]
 	if !ok {
 		return r, unknown(air)
@@ -140,7 +129,7 @@ func Through(r spectrum.Spectrum, metres float64, air Air) (spectrum.Spectrum, e
 	return r, nil
 }
 
-func unknown(air Air) error {
+func unknown(air lesson.Air) error {
 	var known []string
 	for _, a := range Airs() {
 		known = append(known, a.ID)
@@ -165,7 +154,7 @@ type Depth struct {
 
 // Ladder gives a colour that stands near the eye to every depth of a scene through
 // the air between: each plane's target and recipe.
-func (s *Solver) Ladder(ctx context.Context, near []Amount, depths []Depth, air Air, o Options) ([]Rung, error) {
+func (s *Solver) Ladder(ctx context.Context, near []Amount, depths []Depth, air lesson.Air, o Options) ([]Rung, error) {
 	if _, ok := airs[air]; !ok {
 		return nil, unknown(air)
 	}

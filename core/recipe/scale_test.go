@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"proxenos/core/lesson"
 	"proxenos/core/paint"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
@@ -59,7 +60,7 @@ func TestTheDepthLadder(t *testing.T) {
 	s := solver(t, eight...)
 	green := []recipe.Amount{{Paint: "PY43", Parts: 3}, {Paint: "PB29", Parts: 1}, {Paint: "PY3", Parts: 1}}
 	depths := []recipe.Depth{{Name: "near", Metres: 5}, {Name: "middle", Metres: 3000}, {Name: "far", Metres: 15000}}
-	rungs, err := s.Ladder(t.Context(), green, depths, recipe.Clear, recipe.Options{})
+	rungs, err := s.Ladder(t.Context(), green, depths, lesson.ClearAir, recipe.Options{})
 	if err != nil || len(rungs) != 3 {
 		t.Fatalf("%v %v", rungs, err)
 	}
@@ -70,18 +71,18 @@ func TestTheDepthLadder(t *testing.T) {
 		t.Errorf("%v, %v, %v: farther must be lighter and cooler", rungs[0].Target, rungs[1].Target, rungs[2].Target)
 	}
 	kilometre := []recipe.Depth{{Name: "one", Metres: 1000}}
-	clear, _ := s.Ladder(t.Context(), green, kilometre, recipe.Clear, recipe.Options{})
-	mist, _ := s.Ladder(t.Context(), green, kilometre, recipe.Mist, recipe.Options{})
+	clear, _ := s.Ladder(t.Context(), green, kilometre, lesson.ClearAir, recipe.Options{})
+	mist, _ := s.Ladder(t.Context(), green, kilometre, lesson.MistyAir, recipe.Options{})
 	if mist[0].Target.L < clear[0].Target.L+20 {
 		t.Errorf("at one kilometre: L* %.0f in clear air, %.0f in mist", clear[0].Target.L, mist[0].Target.L)
 	}
-	if _, err := s.Ladder(t.Context(), green, []recipe.Depth{{Name: "odd", Metres: math.NaN()}}, recipe.Clear, recipe.Options{}); err == nil || !strings.Contains(err.Error(), "odd") {
+	if _, err := s.Ladder(t.Context(), green, []recipe.Depth{{Name: "odd", Metres: math.NaN()}}, lesson.ClearAir, recipe.Options{}); err == nil || !strings.Contains(err.Error(), "odd") {
 		t.Errorf("NaN metres: %v", err)
 	}
 	if _, err := s.Ladder(t.Context(), green, depths, "smog", recipe.Options{}); err == nil {
 		t.Error("smog is known")
 	}
-	if _, err := s.Ladder(t.Context(), nil, depths, recipe.Clear, recipe.Options{}); err == nil {
+	if _, err := s.Ladder(t.Context(), nil, depths, lesson.ClearAir, recipe.Options{}); err == nil {
 		t.Error("a ladder of nothing")
 	}
 }

@@ -9,7 +9,6 @@ package rehearse
 import (
 	"context"
 	"fmt"
-	"maps"
 	"math"
 	"math/rand/v2"
 	"sync"
@@ -127,7 +126,11 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 	}
 	if done > 0 {
 		r.stages = append(r.stages, prev.stages[:done]...)
-		r.regions = maps.Clone(prev.regions)
+		for id, reg := range prev.regions { // of zones that are as they were
+			if a, _ := prev.Lesson.Zone(id); sameZone(prev.Lesson, l, a.ID) {
+				r.regions[id] = reg
+			}
+		}
 		f, brushes = prev.after(done)
 		r.Reports = append(r.Reports, prev.Reports[:done]...)
 		for i := range done {
@@ -168,15 +171,27 @@ func (r *Rehearsal) after(n int) (*film.Film, map[string]*mark.Brush) {
 func shared(a, b *lesson.Lesson) int {
 	bare := func(l *lesson.Lesson) string {
 		c := *l
-		c.Mixtures, c.Steps = nil, nil
+		c.Mixtures, c.Steps, c.Zones = nil, nil, nil
 		return c.PaintHash()
 	}
 	if bare(a) != bare(b) {
 		return 0
 	}
+	if a.Base.Kind != "none" {
+		for _, id := range a.Base.Zones {
+			if !sameZone(a, b, id) {
+				return 0
+			}
+		}
+	}
+	scenes := fmt.Sprint(a.Zones) == fmt.Sprint(b.Zones)
 	same := func(x, y lesson.Step) bool {
 		x.Words, y.Words = "", ""
 		if fmt.Sprintf("%+v", x) != fmt.Sprintf("%+v", y) {
+			return false
+		}
+		// Reflections are those of everything that stands.
+		if !scenes && (x.Where == "mirror" || !sameZone(a, b, x.Zone)) {
 			return false
 		}
 		for _, id := range x.Mixtures {
@@ -193,6 +208,13 @@ func shared(a, b *lesson.Lesson) int {
 		n++
 	}
 	return n
+}
+
+// sameZone reports whether a zone is the same in both lessons; one that neither has is.
+func sameZone(a, b *lesson.Lesson, id string) bool {
+	x, there := a.Zone(id)
+	y, here := b.Zone(id)
+	return there == here && fmt.Sprint(x) == fmt.Sprint(y)
 }
 
 // Surfaces gives the texture of each support.

@@ -71,6 +71,11 @@ func TestLookingBackAndForthChangesNothing(t *testing.T) {
 	}
 }
 
+func reseeded(z lesson.Zone) lesson.Zone {
+	z.Seed, z.Ragged = 7, 3
+	return z
+}
+
 // Going on from an earlier rehearsal must be the same as starting over.
 func TestAgainEqualsRun(t *testing.T) {
 	first := run(t, sample.Lesson(), 0.5)
@@ -81,6 +86,10 @@ func TestAgainEqualsRun(t *testing.T) {
 		"late mixture": lesson.SetPart{Mixture: "light", Paint: "PW6", Parts: 2},
 		"words only":   lesson.Accept{Finding: lesson.OnPurpose{Rule: "film.mud", Where: "lights", Reason: "x"}},
 		"removed":      lesson.Remove{Step: "lights"},
+		"near zone":    lesson.Reshape{Zone: "trees", Outline: []lesson.Point{{X: 0, Y: 50}, {X: 99, Y: 44}, {X: 99, Y: 75}, {X: 0, Y: 75}}},
+		"new zone":     lesson.SetZone{Zone: lesson.Zone{ID: "rock", Name: "Rock", Plane: "near", Kind: lesson.Rock, Outline: []lesson.Point{{X: 10, Y: 60}, {X: 20, Y: 60}, {X: 15, Y: 70}}}},
+		"another seed": lesson.SetZone{Zone: reseeded(sample.Lesson().Zones[2])},
+		"the light":    lesson.SetScene{Light: lesson.Light{From: 300, Height: 20}, View: sample.Lesson().View},
 		"zone":         lesson.Reshape{Zone: "ridge", Outline: []lesson.Point{{X: 0, Y: 40}, {X: 99, Y: 30}, {X: 99, Y: 52}}},
 	} {
 		l, _, err := lesson.Apply(sample.Lesson(), e)

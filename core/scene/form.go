@@ -13,7 +13,7 @@ import (
 // sides and an underside, a building has a near corner, ground rolls.
 func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) float64 {
 	lx, ly := LightOn(l)
-	seed := Seed(l, z.ID)
+	seed := ZoneSeed(l, z)
 	switch z.Kind {
 	case lesson.Ridge:
 		return clamp(whole.flank(l, z, x, y) * lx * 1.2)
@@ -82,7 +82,7 @@ func rockFace(seed uint64, whole *Region, x, y float64) face {
 
 // LooksUp reports whether a place lies on the top of a rock.
 func LooksUp(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) bool {
-	return z.Kind == lesson.Rock && rockFace(Seed(l, z.ID), whole, x, y) == topFace
+	return z.Kind == lesson.Rock && rockFace(ZoneSeed(l, z), whole, x, y) == topFace
 }
 
 // LightOn is the direction toward the light on the picture plane, y down; the

@@ -36,8 +36,8 @@ var stands = map[lesson.ZoneKind]bool{
 }
 
 // mirrored tells which places of a water zone show the image of something that
-// stands behind or in it.
-func mirrored(l *lesson.Lesson, water lesson.Zone) func(x, y float64) bool {
+// stands behind or in it, sampled every cell mm.
+func mirrored(l *lesson.Lesson, water lesson.Zone, cell float64) func(x, y float64) bool {
 	type image struct {
 		r        *Region
 		distance float64
@@ -47,7 +47,7 @@ func mirrored(l *lesson.Lesson, water lesson.Zone) func(x, y float64) bool {
 	for _, z := range l.Zones {
 		p := l.Plane(z.Plane)
 		if stands[z.Kind] && p >= 0 && p <= plane && z.ID != water.ID {
-			images = append(images, image{Zone(l, z), l.Planes[p].Distance})
+			images = append(images, image{ZoneAt(l, z, cell), l.Planes[p].Distance})
 		}
 	}
 	return func(x, y float64) bool {

@@ -12,7 +12,7 @@ import (
 func Part(l *lesson.Lesson, z lesson.Zone, whole *Region, where lesson.Where) *Region {
 	var test func(x, y float64) bool
 	third := (whole.X1 - whole.X0) / 3
-	seed := Seed(l, z.ID)
+	seed := ZoneSeed(l, z)
 	loose := func(x, y float64) float64 { // a hand does not stop at a ruled line
 		return film.Fractal(seed+21, x/11, y/11, 3) - 0.5
 	}
@@ -42,7 +42,7 @@ func Part(l *lesson.Lesson, z lesson.Zone, whole *Region, where lesson.Where) *R
 	case "shaded":
 		test = func(x, y float64) bool { return Facing(l, z, whole, x, y) < -0.12 }
 	case "mirror":
-		test = mirrored(l, z)
+		test = mirrored(l, z, whole.cell)
 	default:
 		return whole
 	}

@@ -39,9 +39,12 @@ func sampling(l *lesson.Lesson) float64 {
 
 // Zone returns the region of a zone, with its outline as ragged as the zone says.
 // The canvas edges stay straight. The same lesson gives the same region.
-func Zone(l *lesson.Lesson, z lesson.Zone) *Region {
+func Zone(l *lesson.Lesson, z lesson.Zone) *Region { return ZoneAt(l, z, sampling(l)) }
+
+// ZoneAt is [Zone] sampled every cell mm: coarser is quicker.
+func ZoneAt(l *lesson.Lesson, z lesson.Zone, cell float64) *Region {
 	outline := ragged(l, z)
-	r := empty(l)
+	r := empty(l, cell)
 	fill(r, outline)
 	r.finish()
 	return r
@@ -54,8 +57,12 @@ func Seed(l *lesson.Lesson, id string) uint64 {
 	return h.Sum64() ^ uint64(l.Seed)*0x9e3779b97f4a7c15
 }
 
-func empty(l *lesson.Lesson) *Region {
-	cell := sampling(l)
+// ZoneSeed is the seed of a zone; its own number makes another like it.
+func ZoneSeed(l *lesson.Lesson, z lesson.Zone) uint64 {
+	return Seed(l, z.ID) + uint64(z.Seed)*0x2545f4914f6cdd1d
+}
+
+func empty(l *lesson.Lesson, cell float64) *Region {
 	r := &Region{cell: cell, w: int(math.Ceil(l.Support.Width / cell)), h: int(math.Ceil(l.Support.Height / cell))}
 	r.in = make([]bool, r.w*r.h)
 	return r
@@ -66,7 +73,7 @@ func ragged(l *lesson.Lesson, z lesson.Zone) []lesson.Point {
 	if z.Ragged == 0 {
 		return z.Outline
 	}
-	seed := Seed(l, z.ID)
+	seed := ZoneSeed(l, z)
 	var out []lesson.Point
 	var walked float64
 	for i, p := range z.Outline {

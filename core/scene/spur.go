@@ -26,7 +26,7 @@ func (s Spur) At(y float64) float64 {
 // Spurs lists the ribs of a ridge from left to right, at uneven distances: one
 // from every summit, others between.
 func Spurs(l *lesson.Lesson, z lesson.Zone, whole *Region) []Spur {
-	seed := Seed(l, z.ID)
+	seed := ZoneSeed(l, z)
 	gap := max(9, min(0.75*(whole.Y1-whole.Y0), (whole.X1-whole.X0)/7))
 	var out []Spur
 	i := 0.0
@@ -77,7 +77,7 @@ func (r *Region) flank(l *lesson.Lesson, z lesson.Zone, x, y float64) float64 {
 	if len(spurs) == 0 {
 		return 0
 	}
-	seed := Seed(l, z.ID)
+	seed := ZoneSeed(l, z)
 	top, bottom, _ := r.Span(x)
 	down := 0.0
 	if bottom > top {

@@ -11,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"proxenos/core/film"
+	"proxenos/core/lesson"
 	"proxenos/core/paint"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
@@ -218,7 +219,7 @@ func (s *Server) scale(ctx context.Context, in *struct{ Body ScaleRequest }) (*o
 	var rungs []recipe.Rung
 	switch b.Kind {
 	case "ladder":
-		rungs, err = solver.Ladder(ctx, b.Near, b.Depths, recipe.Air(b.Air), recipe.Options{})
+		rungs, err = solver.Ladder(ctx, b.Near, b.Depths, lesson.Air(b.Air), recipe.Options{})
 	case "string":
 		rungs, err = solver.String(ctx, colour, b.Steps, b.Warm, recipe.Options{})
 	default:
