@@ -105,6 +105,15 @@ func Left(metres float64, air lesson.Air) float64 {
 	return math.Exp(-beta(a.visibility, a.blue, 550) * metres)
 }
 
+// Haze is the colour that everything turns to in an air, far enough away.
+func Haze(air lesson.Air) spectrum.Lab {
+	r, err := Through(spectrum.Flat(0), 1e7, air)
+	if err != nil {
+		return spectrum.Lab{}
+	}
+	return spectrum.D65().Lab(&r)
+}
+
 // beta is the extinction per metre: 3.912 is the logarithm of 50, for visibility is
 // where 2 % of contrast is left; blue scatters more, by Ångström's exponent.
 func beta(visibility, blue, nm float64) float64 {

@@ -148,11 +148,14 @@ func findRaw(c *Context) (out []Finding) {
 		return nil
 	}
 	p := c.seen()
+	air := c.Lesson.Haze()
+	haze := recipe.Haze(air).Chroma()
 	for i, s := range c.Lesson.Steps {
 		if k := c.realmOf(i); k != land && k != growth && k != low {
 			continue
 		}
-		most := rawAlways + rawNear*recipe.Left(c.Lesson.Planes[c.Lesson.PlaneOf(s)].Distance, c.Lesson.Haze())
+		left := recipe.Left(c.Lesson.Planes[c.Lesson.PlaneOf(s)].Distance, air)
+		most := rawAlways + rawNear*left + haze*(1-left)
 		var n, strong, chroma float64
 		for _, l := range p.looks {
 			if l.step != i {
@@ -169,7 +172,7 @@ func findRaw(c *Context) (out []Finding) {
 		}
 		plane := c.Lesson.Planes[c.Lesson.PlaneOf(s)]
 		f := Finding{
-			Says: fmt.Sprintf("%.0f %% of what %s leaves has a chroma of %.0f on average; at %s m the air leaves %.0f.",
+			Says: fmt.Sprintf("%.0f %% of what %s leaves has a chroma of %.0f on average; at %s m the air lets through no more than %.0f.",
 				100*strong/n, c.Lesson.Label(i), chroma/strong, thousands(plane.Distance), most),
 			Figure: round(chroma/strong, 1), Unit: "chroma", Threshold: round(most, 1), Steps: []string{s.ID}, Where: s.ID,
 		}

@@ -32,7 +32,7 @@ func Mirrored(l *lesson.Lesson, y, distance float64) float64 {
 var stands = map[lesson.ZoneKind]bool{
 	lesson.Ridge: true, lesson.TreeLine: true, lesson.Hedge: true, lesson.Tree: true, lesson.Conifer: true,
 	lesson.BareTree: true, lesson.Rock: true, lesson.Reeds: true, lesson.Building: true, lesson.Wall: true, lesson.Fence: true,
-	lesson.Bank: true, lesson.Disc: true,
+	lesson.Bank: true,
 }
 
 // mirrored tells which places of a water zone show the image of something that

@@ -68,28 +68,33 @@ func Cast(l *lesson.Lesson, foot lesson.Point, mm float64) (tip lesson.Point, ok
 }
 
 // ShadowOf is the outline of the shadow that a zone casts on level ground: what its
-// foot and the tips of its upper edge span. It is cut to the canvas, and nil where
-// there is none.
-func ShadowOf(l *lesson.Lesson, z lesson.Zone) []lesson.Point {
+// foot and the tips of its upper edge span. foot is the height on the canvas, mm, where
+// it stands, for a crown that is held up by something else; 0 for its own lower end. It
+// is cut to the canvas, and nil where there is none.
+func ShadowOf(l *lesson.Lesson, z lesson.Zone, foot float64) []lesson.Point {
 	r := ZoneAt(l, z, 1.5)
 	if r.Empty() {
 		return nil
 	}
+	if foot == 0 {
+		foot = r.Y1
+	}
 	var points []lesson.Point
 	const columns = 24
-	thick := 0.12 * (r.X1 - r.X0) * max(0.15, Scale(l, r.Y1)) // what stands has depth
+	thick := 0.12 * (r.X1 - r.X0) * max(0.15, Scale(l, foot)) // what stands has depth
 	for i := range columns + 1 {
 		x := r.X0 + (r.X1-r.X0)*(float64(i)+0.5)/(columns+1)
-		top, _, ok := r.Span(x)
+		top, bottom, ok := r.Span(x)
 		if !ok {
 			continue
 		}
-		foot := lesson.Point{X: x, Y: r.Y1}
-		tip, ok := Cast(l, foot, r.Y1-top)
-		if !ok {
+		stands := lesson.Point{X: x, Y: foot}
+		low, okLow := Cast(l, stands, max(0, foot-bottom))
+		high, okHigh := Cast(l, stands, foot-top)
+		if !okLow || !okHigh {
 			continue
 		}
-		for _, p := range []lesson.Point{foot, tip} {
+		for _, p := range []lesson.Point{low, high} {
 			points = append(points, lesson.Point{X: p.X, Y: p.Y - thick/2}, lesson.Point{X: p.X, Y: p.Y + thick/2})
 		}
 	}

@@ -91,7 +91,7 @@ func TestShadowsAndReflectionsOfZones(t *testing.T) {
 	}
 	for _, c := range []struct{ from, side float64 }{{90, -1}, {270, 1}} {
 		l.Light = lesson.Light{From: c.from, Height: 40}
-		x, y := middle(ShadowOf(l, post))
+		x, y := middle(ShadowOf(l, post, 0))
 		if (x-245)*c.side < 20 || math.Abs(y-260) > 8 {
 			t.Errorf("light from %g°: the shadow's middle is at %.0f, %.0f", c.from, x, y)
 		}
@@ -101,14 +101,14 @@ func TestShadowsAndReflectionsOfZones(t *testing.T) {
 	if x, y := middle(image); math.Abs(x-245) > 0.1 || y < 260 {
 		t.Errorf("the image's middle is at %.0f, %.0f", x, y)
 	}
-	for _, p := range append(image, ShadowOf(l, post)...) {
+	for _, p := range append(image, ShadowOf(l, post, 0)...) {
 		if p.X < 0 || p.X > 500 || p.Y < 0 || p.Y > 400 {
 			t.Errorf("%v is off the canvas", p)
 		}
 	}
 	high := post
 	high.Outline = []lesson.Point{{X: 240, Y: 20}, {X: 250, Y: 20}, {X: 250, Y: 100}, {X: 240, Y: 100}}
-	if s := ShadowOf(l, high); s != nil {
+	if s := ShadowOf(l, high, 0); s != nil {
 		t.Errorf("something in the air throws %v", s)
 	}
 }

@@ -1,0 +1,212 @@
+package starter
+
+import (
+	"context"
+	"math"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/recipe"
+	"proxenos/core/spectrum"
+)
+
+// stage says when in the making of a thing a step comes; house methods differ by it.
+type stage int
+
+const (
+	body   stage = iota // its mass
+	lights              // what goes on top
+	accent              // the last touches
+)
+
+// A builder puts a lesson together. Places are fractions of the canvas, 0 to 1 from the
+// top left corner. The first error stops it.
+type builder struct {
+	ctx    context.Context
+	l      *lesson.Lesson
+	w, h   float64 // mm
+	unit   float64 // mm that stand for one on a canvas 400 mm wide
+	seed   uint64
+	solver *recipe.Solver
+	stages []stage // of the steps
+	err    error
+}
+
+func newBuilder(ctx context.Context, w Wish) *builder {
+	l := &lesson.Lesson{
+		Format: lesson.Format, Title: w.Title, About: scenes[w.Kind].meaning, Level: "first", Method: w.Method, Session: 90, Seed: w.Seed,
+		Support: lesson.Support{Width: w.Width, Height: w.Height, Surface: "fine-canvas"},
+		Ground:  lesson.Ground{Name: "warm grey", Tone: []lesson.Part{{Paint: "PW6", Parts: 5}, {Paint: "PBr7/burnt-sienna", Parts: 1}, {Paint: "PB29", Parts: 0.5}}},
+		Base:    lesson.Base{Kind: "none", Zones: []string{}},
+		Room:    lesson.Room{Temperature: lesson.UsualTemperature},
+		Palette: []string{"PW6", "PY3", "PY43", "PBr7/burnt-sienna", "PB29"},
+	}
+	b := &builder{ctx: ctx, l: l, w: w.Width, h: w.Height, unit: min(w.Width, w.Height*4/3) / 400, seed: uint64(w.Seed)*7919 + 17}
+	for _, t := range []lesson.Tool{
+		{ID: "flat50", Kind: "flat", Width: 50}, {ID: "flat25", Kind: "flat", Width: 25}, {ID: "soft40", Kind: "soft-flat", Width: 40},
+		{ID: "filbert12", Kind: "filbert", Width: 12}, {ID: "fan25", Kind: "fan", Width: 25}, {ID: "softfan20", Kind: "soft-fan", Width: 20},
+		{ID: "round5", Kind: "round", Width: 5}, {ID: "liner", Kind: "liner", Width: 1.5}, {ID: "knife35", Kind: "knife", Width: 35},
+		{ID: "towel", Kind: "towel", Width: 100},
+	} {
+		if t.ID != "towel" && t.ID != "liner" {
+			t.Width = math.Round(t.Width * b.unit)
+		}
+		l.Tools = append(l.Tools, t)
+	}
+	return b
+}
+
+// palette lays out more tubes; call it before the first mixture.
+func (b *builder) palette(more ...string) { b.l.Palette = append(b.l.Palette, more...) }
+
+func (b *builder) light(from, height, warmth float64, air lesson.Air) {
+	b.l.Light = lesson.Light{From: from, Height: height, Warmth: warmth}
+	b.l.Air = air
+}
+
+func (b *builder) view(horizon, eye float64) {
+	b.l.View = lesson.View{Horizon: math.Round(horizon * b.h), Eye: eye}
+}
+
+func (b *builder) focal(x, y, r float64) {
+	b.l.Focal = lesson.Focal{X: math.Round(x * b.w), Y: math.Round(y * b.h), Radius: math.Round(r * b.w)}
+}
+
+func (b *builder) plane(id, name string, metres float64) {
+	b.l.Planes = append(b.l.Planes, lesson.Plane{ID: id, Name: name, Distance: metres})
+}
+
+// at is a place of the canvas, mm, kept on it.
+func (b *builder) at(x, y float64) lesson.Point {
+	t := func(v, most float64) float64 { return min(most, max(0, math.Round(v*most*10)/10)) }
+	return lesson.Point{X: t(x, b.w), Y: t(y, b.h)}
+}
+
+// zone adds a shape by its corners, pairs of x and y.
+func (b *builder) zone(id, name, plane string, kind lesson.ZoneKind, ragged float64, corners ...float64) {
+	z := lesson.Zone{ID: id, Name: name, Plane: plane, Kind: kind, Ragged: math.Round(ragged*b.unit*10) / 10}
+	for i := 0; i+1 < len(corners); i += 2 {
+		z.Outline = append(z.Outline, b.at(corners[i], corners[i+1]))
+	}
+	b.l.Zones = append(b.l.Zones, z)
+}
+
+// vary is a figure about v, another for each seed and name, off by at most by.
+func (b *builder) vary(name string, v, by float64) float64 {
+	var salt float64
+	for _, c := range name {
+		salt = salt*1.37 + float64(c)
+	}
+	return v + by*(2*film.Noise(b.seed, salt*0.713, 3.1)-1)
+}
+
+// ridge adds a range from x0 to x1 with its foot at y: high summits high over it.
+func (b *builder) ridge(id, name, plane string, kind lesson.ZoneKind, x0, x1, y, high, busy float64) {
+	var pairs []float64
+	const steps = 22
+	shift := b.vary(id, 50, 40)
+	for i := range steps + 1 {
+		t := float64(i) / steps
+		n := film.Fractal(b.seed+uint64(len(id)), (t*busy+shift)*1.0, shift, 3)
+		rise := 0.15 + 1.1*n*n + 0.25*n
+		if x0 > 0 {
+			rise *= min(1, 0.08+2.5*t) // it begins on the canvas
+		}
+		if x1 < 1 {
+			rise *= min(1, 0.08+2.5*(1-t))
+		}
+		pairs = append(pairs, x0+(x1-x0)*t, y-high*rise)
+	}
+	pairs = append(pairs, x1, y, x0, y)
+	b.zone(id, name, plane, kind, 1, pairs...)
+}
+
+// mix adds a mixture for a colour, in whole parts of few tubes.
+func (b *builder) mix(id, name string, l, a, bb float64) {
+	b.mixture(id, name, b.solve(spectrum.Lab{L: l, A: a, B: bb}))
+}
+
+func (b *builder) solve(target spectrum.Lab) []recipe.Amount {
+	if b.err != nil {
+		return nil
+	}
+	if b.solver == nil {
+		if b.solver, b.err = recipe.New(b.l.Paints(), b.l.Palette); b.err != nil {
+			return nil
+		}
+	}
+	a, err := b.solver.Solve(b.ctx, target, recipe.Options{Whole: true, Paints: 3, Want: 1})
+	if err != nil {
+		b.err = err
+		return nil
+	}
+	return a.Recipes[0].Parts
+}
+
+func (b *builder) mixture(id, name string, parts []recipe.Amount) {
+	if b.err == nil {
+		b.l.Mixtures = append(b.l.Mixtures, lesson.Mixture{ID: id, Name: name, Parts: recipe.Parts(parts)})
+	}
+}
+
+// ladder adds a mixture for each of some planes, from a colour as it is close at hand,
+// through the lesson's air: id-plane, "name, plane".
+func (b *builder) ladder(id, name string, l, a, bb float64, planes ...string) {
+	near := b.solve(spectrum.Lab{L: l, A: a, B: bb})
+	if b.err != nil {
+		return
+	}
+	var depths []recipe.Depth
+	for _, p := range planes {
+		plane := b.l.Planes[b.l.Plane(p)]
+		depths = append(depths, recipe.Depth{Name: plane.Name, Metres: plane.Distance})
+	}
+	rungs, err := b.solver.Ladder(b.ctx, near, depths, b.l.Haze(), recipe.Options{Whole: true, Paints: 3})
+	if err != nil {
+		b.err = err
+		return
+	}
+	for i, r := range rungs {
+		b.mixture(id+"-"+planes[i], name+", "+depths[i].Name, r.Recipe.Parts)
+	}
+}
+
+// mark is how a step is made; the zero value is an ordinary one.
+type mark struct {
+	where    lesson.Where
+	load     lesson.Load
+	pressure lesson.Pressure
+	care     lesson.Care
+	cover    float64
+}
+
+// step adds a step: what the student is told, and for how many minutes.
+func (b *builder) step(st stage, id, zone string, t lesson.Technique, tool string, minutes float64, m mark, words string, mixtures ...string) {
+	s := lesson.Step{ID: id, Zone: zone, Where: "whole", Technique: t, Tool: tool, Mixtures: mixtures,
+		Load: "full", Pressure: "light", Care: "fresh", Cover: 1, Minutes: minutes, Words: words}
+	if mixtures == nil {
+		s.Mixtures = []string{}
+	}
+	if m.where != "" {
+		s.Where = m.where
+	}
+	if m.load != "" {
+		s.Load = m.load
+	}
+	if m.pressure != "" {
+		s.Pressure = m.pressure
+	}
+	if m.care != "" {
+		s.Care = m.care
+	}
+	if m.cover > 0 {
+		s.Cover = m.cover
+	}
+	b.l.Steps = append(b.l.Steps, s)
+	b.stages = append(b.stages, st)
+}
+
+func roundUp(v, step float64) float64 { return math.Ceil(v/step) * step }
+
+// sincos is sine and cosine of a turn, 0 to 1.
+func sincos(turn float64) (sin, cos float64) { return math.Sincos(2 * math.Pi * turn) }

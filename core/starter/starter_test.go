@@ -1,0 +1,143 @@
+package starter_test
+
+import (
+	"bytes"
+	"context"
+	"strings"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rule"
+	"proxenos/core/starter"
+)
+
+func wish(kind, method string) starter.Wish {
+	return starter.Wish{Kind: starter.Kind(kind), Method: lesson.Method(method), Width: 400, Height: 300, Seed: 1}
+}
+
+// Every kind of scene is a lesson under every house method and in every shape of canvas.
+func TestEveryKindMethodAndSizeMakesALesson(t *testing.T) {
+	sizes := [][2]float64{{400, 300}, {300, 400}, {600, 250}, {160, 200}, {1000, 800}}
+	n := 0
+	for _, kind := range starter.Kinds() {
+		for _, method := range lesson.Words().Methods {
+			w := wish(kind.ID, method.ID)
+			w.Width, w.Height, w.Seed = sizes[n%len(sizes)][0], sizes[n%len(sizes)][1], n
+			n++
+			l, err := starter.Make(t.Context(), w)
+			if err != nil {
+				t.Errorf("%s, %s, %g by %g: %v", kind.ID, method.ID, w.Width, w.Height, err)
+				continue
+			}
+			if len(l.Steps) < 12 || l.Minutes() > l.Session || l.Focal.Radius == 0 || len(l.Planes) < 5 {
+				t.Errorf("%s, %s: %d steps, %g of %g minutes, focal %v", kind.ID, method.ID, len(l.Steps), l.Minutes(), l.Session, l.Focal)
+			}
+			for _, s := range l.Steps {
+				if len(s.Words) < 12 {
+					t.Errorf("%s: %s says %q", kind.ID, s.ID, s.Words)
+				}
+			}
+		}
+	}
+}
+
+// House methods differ as they do in the studio.
+func TestMethodsDiffer(t *testing.T) {
+	make := func(method string) *lesson.Lesson {
+		l, err := starter.Make(t.Context(), wish("lake", method))
+		if err != nil {
+			t.Fatal(err)
+		}
+		return l
+	}
+	has := func(l *lesson.Lesson, test func(lesson.Step) bool) (n int) {
+		for _, s := range l.Steps {
+			if test(s) {
+				n++
+			}
+		}
+		return n
+	}
+	if l := make("wet-base"); l.Base.Kind != "white" || len(l.Base.Zones) != 2 || l.Base.Thickness < 8 || l.Base.Thickness > 15 {
+		t.Errorf("wet base: %+v", l.Base)
+	}
+	if l := make("direct"); l.Base.Kind != "none" || has(l, func(s lesson.Step) bool { return s.Medium.Total() > 0 }) > 0 {
+		t.Error("direct has a medium or a base")
+	}
+	l := make("ladder")
+	first, last := l.Steps[0].Medium, l.Steps[len(l.Steps)-1].Medium
+	if first.Solvent < 40 || last.Total() != 0 {
+		t.Errorf("the ladder goes from %+v to %+v", first, last)
+	}
+	if has(make("rub-and-blot"), func(s lesson.Step) bool { return s.Technique == lesson.Blot }) == 0 {
+		t.Error("rub and blot has no blot")
+	}
+	if l := make("dry-block-in"); !l.Steps[0].Medium.Acrylic || has(l, func(s lesson.Step) bool { return s.Medium.Acrylic }) < 3 {
+		t.Error("the dry block-in is not in acrylic")
+	}
+	if has(make("layered"), func(s lesson.Step) bool { return s.Technique == lesson.Dry && s.Days >= 1 }) != 1 {
+		t.Error("layered does not dry between")
+	}
+}
+
+// Rehearsed and mended, nothing is open that would stop or slow a class.
+func TestSoundLessons(t *testing.T) {
+	methods := lesson.Words().Methods
+	for i, kind := range starter.Kinds() {
+		for _, method := range []string{"wet-base", methods[i].ID} {
+			rounds := 0
+			l, open, err := starter.Sound(t.Context(), wish(kind.ID, method), func(r int) { rounds = r })
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, f := range open {
+				if f.Severity == rule.Stop || f.Severity == rule.Caution {
+					t.Errorf("%s, %s: %s: %s", kind.ID, method, f.Rule, f.Says)
+				}
+			}
+			if err := lesson.Check(l); err != nil || rounds == 0 {
+				t.Errorf("%s, %s: %v after %d rounds", kind.ID, method, err, rounds)
+			}
+			if testing.Short() {
+				break
+			}
+		}
+	}
+}
+
+func TestAnotherSeedIsAnotherPicture(t *testing.T) {
+	text := func(seed int) []byte {
+		w := wish("lake", "direct")
+		w.Seed = seed
+		l, err := starter.Make(t.Context(), w)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return lesson.Encode(l)
+	}
+	if !bytes.Equal(text(3), text(3)) || bytes.Equal(text(3), text(4)) {
+		t.Error("the same seed differs, or another does not")
+	}
+}
+
+func TestBadWishes(t *testing.T) {
+	for says, change := range map[string]func(*starter.Wish){
+		"kind":   func(w *starter.Wish) { w.Kind = "city" },
+		"method": func(w *starter.Wish) { w.Method = "fresco" },
+		"width":  func(w *starter.Wish) { w.Width = 10 },
+		"height": func(w *starter.Wish) { w.Height = 1e9 },
+		"canvas": func(w *starter.Wish) { w.Width, w.Height = 1200, 200 },
+		"seed":   func(w *starter.Wish) { w.Seed = -1 },
+	} {
+		w := wish("lake", "direct")
+		change(&w)
+		if _, err := starter.Make(t.Context(), w); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%s: %v", says, err)
+		}
+	}
+	ctx, cancel := context.WithCancel(t.Context())
+	cancel()
+	if _, _, err := starter.Sound(ctx, wish("lake", "direct"), nil); err == nil {
+		t.Error("it does not stop")
+	}
+}
