@@ -114,6 +114,21 @@ func Haze(air lesson.Air) spectrum.Lab {
 	return spectrum.D65().Lab(&r)
 }
 
+// Moved is what a colour that is seen at one distance, m, looks like at another: what
+// stands nearer gets back what the air took, as far as a paint can be that strong. It
+// works in Lab, band by band it is [Through].
+func Moved(c spectrum.Lab, from, to float64, air lesson.Air) spectrum.Lab {
+	haze := Haze(air)
+	was, is := Left(from, air), Left(to, air)
+	k := min(3, is/max(0.02, was))
+	out := spectrum.Lab{L: haze.L + (c.L-haze.L)*k, A: haze.A + (c.A-haze.A)*k, B: haze.B + (c.B-haze.B)*k}
+	out.L = min(95, max(14, out.L))
+	if chroma := out.Chroma(); chroma > 60 {
+		out.A, out.B = out.A*60/chroma, out.B*60/chroma
+	}
+	return out
+}
+
 // beta is the extinction per metre: 3.912 is the logarithm of 50, for visibility is
 // where 2 % of contrast is left; blue scatters more, by Ångström's exponent.
 func beta(visibility, blue, nm float64) float64 {

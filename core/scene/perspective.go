@@ -98,7 +98,7 @@ func ShadowOf(l *lesson.Lesson, z lesson.Zone, foot float64) []lesson.Point {
 			points = append(points, lesson.Point{X: p.X, Y: p.Y - thick/2}, lesson.Point{X: p.X, Y: p.Y + thick/2})
 		}
 	}
-	return onCanvas(l, hull(points))
+	return OnCanvas(l, hull(points))
 }
 
 // ReflectionOf is the outline of the image of a zone in level water: straight below it,
@@ -113,7 +113,7 @@ func ReflectionOf(l *lesson.Lesson, z lesson.Zone) []lesson.Point {
 	for _, q := range z.Outline {
 		out = append(out, lesson.Point{X: q.X, Y: Mirrored(l, q.Y, l.Planes[p].Distance)})
 	}
-	return onCanvas(l, out)
+	return OnCanvas(l, out)
 }
 
 // hull is the convex hull of points, in order around it (Andrew's monotone chain).
@@ -138,9 +138,9 @@ func hull(points []lesson.Point) []lesson.Point {
 
 func cross(a, b, c lesson.Point) float64 { return (b.X-a.X)*(c.Y-a.Y) - (b.Y-a.Y)*(c.X-a.X) }
 
-// onCanvas cuts an outline to the canvas (Sutherland and Hodgman 1974), in tenths of mm;
+// OnCanvas cuts an outline to the canvas (Sutherland and Hodgman 1974), in tenths of mm;
 // nil when nothing of it is left.
-func onCanvas(l *lesson.Lesson, outline []lesson.Point) []lesson.Point {
+func OnCanvas(l *lesson.Lesson, outline []lesson.Point) []lesson.Point {
 	w, h := l.Support.Width, l.Support.Height
 	for _, side := range []func(p lesson.Point) float64{
 		func(p lesson.Point) float64 { return p.X }, func(p lesson.Point) float64 { return w - p.X },

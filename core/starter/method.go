@@ -81,9 +81,12 @@ func (b *builder) blockIn() {
 		}
 		seen[s.Zone] = true
 		z, _ := b.l.Zone(s.Zone)
+		if z.Kind == lesson.Sky || z.Kind == lesson.Path {
+			continue // what grades from colour to colour is for the oil
+		}
 		first = append(first, lesson.Step{ID: fmt.Sprintf("block-%s", s.Zone), Zone: s.Zone, Where: "whole", Technique: lesson.RubIn, Tool: "flat50",
-			Mixtures: s.Mixtures[:1], Load: "medium", Pressure: "medium", Care: "fresh", Cover: 0.7, Minutes: 2, Medium: lesson.Medium{Acrylic: true},
-			Words: fmt.Sprintf("In acrylic, thinly: the shape of %s. It is dry within minutes.", z.Name)})
+			Mixtures: s.Mixtures[:1], Load: "full", Pressure: "medium", Care: "fresh", Cover: 1.4, Minutes: 2, Medium: lesson.Medium{Acrylic: true},
+			Words: fmt.Sprintf("In acrylic, plainly: the shape of %s. It is dry within minutes.", z.Name)})
 	}
 	first = append(first, lesson.Step{ID: "acrylic-dries", Where: "whole", Technique: lesson.Wait, Minutes: 8, Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "fresh", Cover: 1,
 		Words: "Let the acrylic dry through; lay out the oils meanwhile."})

@@ -36,7 +36,7 @@ func (b *builder) lake() {
 	b.plane("hills", "Hills", 5000)
 	b.plane("shore", "Shore", 900)
 	b.plane("water", "Lake", 60)
-	b.plane("spit", "Spit", 25)
+	b.plane("spit", "Spit", 19.6)
 	b.plane("front", "Foreground", 6)
 	b.dayColours()
 	b.ladder("slope", "Slope", 36, -6, 12, "far", "hills", "shore")

@@ -73,6 +73,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.markOperations(api)
 	s.benchOperations(api)
 	s.paintOperations(api)
+	s.sceneOperations(api)
 	return api
 }
 

@@ -12,11 +12,13 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/compose"
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
 	"proxenos/core/rehearse"
 	"proxenos/core/score"
+	"proxenos/core/starter"
 	"proxenos/store"
 )
 
@@ -87,9 +89,11 @@ func raw[T any](api huma.API, op huma.Operation) huma.Operation {
 // views of a canvas.
 type Vocabulary struct {
 	lesson.Vocabulary
-	Views []lesson.Term `json:"views"`
-	Airs  []lesson.Term `json:"airs"`
-	Lamps []lesson.Term `json:"lamps" doc:"views that show things under another lamp"`
+	Views  []lesson.Term `json:"views"`
+	Airs   []lesson.Term `json:"airs"`
+	Lamps  []lesson.Term `json:"lamps" doc:"views that show things under another lamp"`
+	Scenes []lesson.Term `json:"scenes" doc:"kinds of scene that a lesson can begin from"`
+	Things []lesson.Term `json:"things" doc:"kinds of thing that can be added to a picture"`
 }
 
 // lamps are the views that show things under another lamp.
@@ -118,7 +122,7 @@ func (s *Server) lessonOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
-			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs(), lamps()}}, nil
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs(), lamps(), starter.Kinds(), compose.Kinds()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {
@@ -257,17 +261,26 @@ func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	next, undo, err := lesson.Apply(l, ask.Edit.Edit)
+	out, next, err := s.apply(ctx, in.ID, ask.From, l, ask.Edit.Edit)
 	if err != nil {
-		return nil, s.refuse(err)
-	}
-	said := ask.Edit.Describe(l)
-	r, err := s.Store.Save(ctx, in.ID, ask.From, next, said)
-	if err != nil {
-		return nil, s.refuse(err)
+		return nil, err
 	}
 	s.Easel.Rehearse(in.ID, next) // so that it is under way when asked for
-	return &one[Edited]{Edited{s.saved(r, next), lesson.AnyEdit{Edit: undo}, said}}, nil
+	return &one[Edited]{out}, nil
+}
+
+// apply makes an edit to a lesson at a revision and saves what comes of it.
+func (s *Server) apply(ctx context.Context, id string, from int, l *lesson.Lesson, e lesson.Edit) (Edited, *lesson.Lesson, error) {
+	next, undo, err := lesson.Apply(l, e)
+	if err != nil {
+		return Edited{}, nil, s.refuse(err)
+	}
+	said := e.Describe(l)
+	r, err := s.Store.Save(ctx, id, from, next, said)
+	if err != nil {
+		return Edited{}, nil, s.refuse(err)
+	}
+	return Edited{s.saved(r, next), lesson.AnyEdit{Edit: undo}, said}, next, nil
 }
 
 func (s *Server) save(ctx context.Context, in *Raw) (*one[Saved], error) {

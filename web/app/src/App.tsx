@@ -2,6 +2,7 @@ import { Redirect, Route, Switch } from 'wouter'
 
 import { Bench } from './bench/Bench'
 import { Marks } from './marks/Marks'
+import { Scene } from './scene/Scene'
 import { Score } from './score/Score'
 import { Shelf } from './shelf/Shelf'
 
@@ -10,6 +11,7 @@ export function App() {
     <Switch>
       <Route path="/" component={Shelf} />
       <Route path="/lessons/:id/bench">{(params) => <Bench key={params.id} id={params.id} />}</Route>
+      <Route path="/lessons/:id/scene">{(params) => <Scene key={params.id} id={params.id} />}</Route>
       <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
       <Route path="/marks" component={Marks} />
       <Route>

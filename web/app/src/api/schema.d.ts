@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/arrangements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An edit that arranges the picture */
+        post: operations["arrange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches": {
         parameters: {
             query?: never;
@@ -169,6 +186,23 @@ export interface paths {
         get: operations["lessonFile"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/mendings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One round of mending what the rules find; ask again until nothing is left */
+        post: operations["mend"];
         delete?: never;
         options?: never;
         head?: never;
@@ -396,6 +430,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scenes/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What perspective says of a lesson's picture */
+        get: operations["guides"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sketches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A lesson drawn flat, at once, perhaps after an edit that is not made yet */
+        post: operations["sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/specimens/{engine}/{technique}/{under}": {
         parameters: {
             query?: never;
@@ -407,6 +475,23 @@ export interface paths {
         get: operations["specimen"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starters/sketch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A starting lesson drawn flat */
+        post: operations["starterSketch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -443,6 +528,23 @@ export interface paths {
         put?: never;
         /** Put a lesson on the shelf */
         post: operations["createLesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{id}/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a complete starting lesson on the shelf */
+        post: operations["begin"];
         delete?: never;
         options?: never;
         head?: never;
@@ -502,6 +604,33 @@ export interface components {
             /** @description when not reached: in which direction the palette falls short */
             short: string;
             target: components["schemas"]["Lab"];
+        };
+        Arranged: {
+            edit: components["schemas"]["Edit"];
+            /** @description what it does, in words */
+            says: string;
+        };
+        Arrangement: {
+            /** @enum {string} */
+            do: "add" | "another" | "mirror" | "repeat" | "shadow" | "reflection" | "horizon";
+            /** @description for add: one of the vocabulary's things */
+            kind?: string;
+            /** @description for add and repeat: where */
+            plane?: string;
+            /** @description content hash of the lesson */
+            whose: string;
+            /**
+             * Format: double
+             * @description for add: where across, mm; for repeat: how far to the right
+             */
+            x?: number;
+            /**
+             * Format: double
+             * @description for horizon: where, mm from the top
+             */
+            y?: number;
+            /** @description which zone; not for add and horizon */
+            zone?: string;
         };
         Base: {
             /**
@@ -667,7 +796,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -733,6 +862,11 @@ export interface components {
             mixture: string;
             parts: components["schemas"]["Part"][];
         };
+        EditPlanes: {
+            /** @enum {string} */
+            edit: "planes";
+            planes: components["schemas"]["Plane"][];
+        };
         EditRemove: {
             /** @enum {string} */
             edit: "remove";
@@ -758,6 +892,14 @@ export interface components {
             outline: components["schemas"]["Point"][];
             zone: string;
         };
+        EditScene: {
+            air: string;
+            /** @enum {string} */
+            edit: "scene";
+            focal: components["schemas"]["Focal"];
+            light: components["schemas"]["Light"];
+            view: components["schemas"]["View"];
+        };
         EditTints: {
             /** @enum {string} */
             edit: "tints";
@@ -769,6 +911,18 @@ export interface components {
             edit: "unmix";
             mixture: string;
             paints: string[];
+        };
+        EditUnzone: {
+            /** @enum {string} */
+            edit: "unzone";
+            zone: string;
+        };
+        EditZone: {
+            /** Format: int64 */
+            at: number;
+            /** @enum {string} */
+            edit: "zone";
+            zone: components["schemas"]["Zone"];
         };
         Edited: {
             /** @description address of its frames; add /VIEW-WIDTH-HALFMINUTES.png */
@@ -858,6 +1012,23 @@ export interface components {
             /** @description names the place for accepting it on purpose */
             where: string;
         };
+        Focal: {
+            /**
+             * Format: double
+             * @description mm
+             */
+            radius: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            y: number;
+        };
         GamutRequest: {
             paints: string[];
             /** @description the lesson whose mixtures are marked */
@@ -867,6 +1038,19 @@ export interface components {
             name: string;
             /** @description The paints of the dry ground, in parts. */
             tone: components["schemas"]["Part"][];
+        };
+        Guides: {
+            /** @description where level ground lies, by distance */
+            ground: components["schemas"]["Line"][];
+            /**
+             * Format: double
+             * @description mm from the top
+             */
+            horizon: number;
+            light: components["schemas"]["Toward"];
+            /** @description farthest first */
+            planes: components["schemas"]["PlaneFact"][];
+            zones: components["schemas"]["ZoneFact"][];
         };
         Lab: {
             /** Format: double */
@@ -881,7 +1065,14 @@ export interface components {
             about: string;
             /** @description Findings the instructor accepts, with the reason. */
             accepted: components["schemas"]["OnPurpose"][];
+            /**
+             * @description Kind of haze; clear when left out.
+             * @enum {string}
+             */
+            air?: "" | "clear" | "hazy" | "mist" | "dusk";
             base: components["schemas"]["Base"];
+            /** @description Where the picture is about; nowhere yet when left out. */
+            focal?: components["schemas"]["Focal"];
             /**
              * Format: int64
              * @description Version of this format.
@@ -937,6 +1128,17 @@ export interface components {
              * @description Degrees above the horizon.
              */
             height: number;
+            /**
+             * Format: double
+             * @description How warm it is beside its shadows: 1 evening gold, 0 noon, -1 moonlight.
+             */
+            warmth?: number;
+        };
+        Line: {
+            /** Format: double */
+            metres: number;
+            /** Format: double */
+            y: number;
         };
         Lit: {
             /** @description #rrggbb of each recipe */
@@ -1009,6 +1211,27 @@ export interface components {
             meaning: string;
             medium: components["schemas"]["Medium"];
             name: string;
+        };
+        MendRequest: {
+            /**
+             * Format: int64
+             * @description the revision that is mended
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description which round it is: later ones try other remedies
+             */
+            round: number;
+        };
+        Mended: {
+            /** @description the lesson then; nothing when there is no more to mend */
+            edited?: components["schemas"]["Edited"];
+            /**
+             * Format: int64
+             * @description findings that were open before
+             */
+            open: number;
         };
         MeterRequest: {
             meter: components["schemas"]["Calibration"];
@@ -1221,6 +1444,24 @@ export interface components {
             distance: number;
             id: string;
             name: string;
+        };
+        PlaneFact: {
+            /**
+             * Format: double
+             * @description how tall somebody of 1.7 m stands there
+             */
+            person: number;
+            plane: string;
+            /**
+             * Format: double
+             * @description how long a ripple of half a metre is there
+             */
+            ripple: number;
+            /**
+             * Format: double
+             * @description where its ground is; beyond the canvas for what is very near
+             */
+            y: number;
         };
         Point: {
             /** Format: double */
@@ -1514,6 +1755,11 @@ export interface components {
              */
             session: number;
         };
+        SketchRequest: {
+            edit?: components["schemas"]["Edit"];
+            /** @description content hash of the lesson */
+            whose: string;
+        };
         Specimen: {
             /** @description address of the picture */
             image: string;
@@ -1655,6 +1901,12 @@ export interface components {
              */
             width: number;
         };
+        Toward: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         Tube: {
             /**
              * Format: double
@@ -1691,7 +1943,11 @@ export interface components {
             mediums: components["schemas"]["MediumTerm"][];
             methods: components["schemas"]["Term"][];
             pressures: components["schemas"]["Term"][];
+            /** @description kinds of scene that a lesson can begin from */
+            scenes: components["schemas"]["Term"][];
             techniques: components["schemas"]["TechniqueInfo"][];
+            /** @description kinds of thing that can be added to a picture */
+            things: components["schemas"]["Term"][];
             tools: components["schemas"]["Term"][];
             views: components["schemas"]["Term"][];
             wheres: components["schemas"]["Term"][];
@@ -1716,11 +1972,36 @@ export interface components {
             /** Format: double */
             wet: number;
         };
+        Wish: {
+            /**
+             * Format: double
+             * @description mm
+             */
+            height: number;
+            /** @enum {string} */
+            kind: "lake" | "coast" | "wood" | "fields" | "snow" | "dusk";
+            /** @enum {string} */
+            method: "wet-base" | "direct" | "ladder" | "rub-and-blot" | "dry-block-in" | "layered";
+            /**
+             * Format: int64
+             * @description another seed, another picture of the kind
+             */
+            seed: number;
+            /** @description empty for the kind's own */
+            title: string;
+            /**
+             * Format: double
+             * @description mm
+             */
+            width: number;
+        };
         Zone: {
             id: string;
             /** @enum {string} */
-            kind: "sky" | "disc" | "cloud-bank" | "mist" | "ridge" | "tree-line" | "hedge" | "tree" | "conifer" | "bare-tree" | "water" | "stream" | "bank" | "field" | "snow" | "path" | "rock" | "grass" | "reeds" | "flowers" | "fence" | "wall" | "building";
+            kind: "sky" | "disc" | "cloud-bank" | "mist" | "ridge" | "tree-line" | "hedge" | "tree" | "conifer" | "bare-tree" | "water" | "stream" | "bank" | "field" | "snow" | "path" | "rock" | "grass" | "reeds" | "flowers" | "fence" | "wall" | "building" | "shadow" | "reflection";
             name: string;
+            /** @description Of a shadow or a reflection: the zone that casts it. */
+            of?: string;
             /** @description Closed outline, mm. */
             outline: components["schemas"]["Point"][];
             plane: string;
@@ -1729,6 +2010,44 @@ export interface components {
              * @description How far the hand wanders from the outline, mm.
              */
             ragged: number;
+            /**
+             * Format: int64
+             * @description Another like this: varies how the hand follows the shape.
+             */
+            seed?: number;
+        };
+        ZoneFact: {
+            /**
+             * Format: double
+             * @description how far its foot is by perspective, m; 0 for what does not stand
+             */
+            away: number;
+            /** @description of a shadow or reflection: of what */
+            casts: string;
+            /** Format: double */
+            foot: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            left: number;
+            /** Format: double */
+            right: number;
+            /** @description whether it stands on the ground below the horizon */
+            stands: boolean;
+            /**
+             * Format: double
+             * @description how tall that makes it, m
+             */
+            tall: number;
+            /** Format: double */
+            top: number;
+            /**
+             * Format: double
+             * @description how wide, m
+             */
+            wide: number;
+            zone: string;
         };
     };
     responses: never;
@@ -1739,6 +2058,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    arrange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Arrangement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arranged"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     batch: {
         parameters: {
             query?: never;
@@ -1789,6 +2141,7 @@ export interface operations {
             200: {
                 headers: {
                     "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
                     "Content-Type"?: string;
                     [name: string]: unknown;
                 };
@@ -1891,6 +2244,7 @@ export interface operations {
             200: {
                 headers: {
                     "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
                     "Content-Type"?: string;
                     [name: string]: unknown;
                 };
@@ -2094,6 +2448,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mended"];
                 };
             };
             /** @description Error */
@@ -2317,6 +2706,7 @@ export interface operations {
             200: {
                 headers: {
                     "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
                     "Content-Type"?: string;
                     [name: string]: unknown;
                 };
@@ -2531,6 +2921,74 @@ export interface operations {
             };
         };
     };
+    guides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Guides"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SketchRequest"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     specimen: {
         parameters: {
             query?: never;
@@ -2548,6 +3006,43 @@ export interface operations {
             200: {
                 headers: {
                     "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    starterSketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
+            };
+        };
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
                     "Content-Type"?: string;
                     [name: string]: unknown;
                 };
@@ -2672,6 +3167,41 @@ export interface operations {
             content: {
                 "application/json": components["schemas"]["Lesson"];
                 "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
             };
         };
         responses: {

@@ -1,11 +1,13 @@
 import { useState } from 'react'
 import { Link } from 'wouter'
 
-import type { Batch, Edit, MixRequest, Saved, Wanted } from '../api/client'
+import type { Batch, MixRequest, Saved, Wanted } from '../api/client'
 import { useMix, usePaints } from '../api/bench'
-import { useEdit, useLesson } from '../api/queries'
+import { useLesson } from '../api/queries'
+import { useEditing } from '../lib/editing'
 import { boxed, Button, figure } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
+import { StaleDialog } from '../ui/StaleDialog'
 import { Drawers } from './Drawers'
 import { Lamp } from './Lamp'
 import { Recipes } from './Recipes'
@@ -16,7 +18,7 @@ import { newMixture, replacement } from './mixture'
 /** Bench is where colours are mixed: a target from the canvas, a photo or numbers, and how to reach it. */
 export function Bench({ id }: { id: string }) {
   const lesson = useLesson(id)
-  if (lesson.data) return <Room saved={lesson.data} id={id} />
+  if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => void lesson.refetch()} />
   return (
     <main className="flex h-full items-center justify-center">
       {lesson.error ? <p role="alert">{lesson.error.message}</p> : <p className="text-quiet">Opening the lesson.</p>}
@@ -31,7 +33,7 @@ export interface Target {
   parts?: Wanted['parts'] // its recipe, when it is a mixture's
 }
 
-function Room({ saved, id }: { saved: Saved; id: string }) {
+function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {
   const paints = usePaints(saved.hash).data ?? []
   const first = saved.score.mixtures[0]
   const [target, setTarget] = useState<Target>({ hex: first?.colour ?? '#8d9bb0', from: first ? `the mixture “${first.name}”` : 'the beginning' })
@@ -50,8 +52,8 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const at = Math.min(chosen, recipes.length - 1)
   const recipe = recipes[at]
 
-  const editing = useEdit(id, (_, after) => setSaid(`Saved: ${after.said}.`))
-  const apply = (edit: Edit) => editing.mutate(edit, { onError: (e) => setSaid(`Not changed. ${e.message}`) })
+  const editing = useEditing(id, (_, after) => setSaid(`Saved: ${after.said}.`))
+  const { apply, busy } = editing
   const aim = (next: Target) => {
     setTarget(next)
     setChosen(0)
@@ -62,6 +64,9 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
       <header className="flex items-center gap-3 border-b border-line px-4 py-2">
         <Link href={`/lessons/${id}`} className="text-quiet underline-offset-2 hover:underline">
           Score
+        </Link>
+        <Link href={`/lessons/${id}/scene`} className="text-quiet underline-offset-2 hover:underline">
+          Scene
         </Link>
         <h1 className="truncate font-serif text-lg">Bench: {saved.lesson.title}</h1>
         <div className="ml-auto">
@@ -118,15 +123,22 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
               saved={saved}
               replace={(mixture) => apply(replacement(saved.lesson, mixture, recipe, batch))}
               add={(name) => apply({ edit: 'mixture', mixture: newMixture(saved.lesson, name, recipe, batch) })}
-              busy={editing.isPending}
+              busy={busy}
             />
           )}
         </section>
-        <Drawers saved={saved} paints={paints} target={target} wanted={wanted} tubes={tubes} setTubes={setTubes} aim={aim} apply={apply} busy={editing.isPending} />
+        <Drawers saved={saved} paints={paints} target={target} wanted={wanted} tubes={tubes} setTubes={setTubes} aim={aim} apply={apply} busy={busy} />
       </main>
       <footer className="flex min-h-8 items-center border-t border-line px-4 py-1">
-        <p role="status">{said ?? 'Curves are modelled unless a tube says measured: mix a little first, and compare value before hue.'}</p>
+        <p role="status">{editing.problem ? `Not changed. ${editing.problem}` : (said ?? 'Curves are modelled unless a tube says measured: mix a little first, and compare value before hue.')}</p>
       </footer>
+      <StaleDialog
+        refusal={editing.stale}
+        load={() => {
+          editing.forget()
+          reload()
+        }}
+      />
     </div>
   )
 }

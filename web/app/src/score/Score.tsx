@@ -1,18 +1,18 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link } from 'wouter'
 
-import { Refusal, type Edit, type Edited, type Rehearsed, type Saved } from '../api/client'
-import { useEdit, useLesson, useRehearsal, useVocabulary } from '../api/queries'
-import { useHistory, type Origin } from '../lib/history'
+import type { Rehearsed, Saved } from '../api/client'
+import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
+import { useEditing } from '../lib/editing'
 import { useRoom } from '../lib/room'
 import { Button, figure, Hint } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
+import { StaleDialog } from '../ui/StaleDialog'
 import { Canvas } from './Canvas'
 import { change, duplicate } from './edits'
 import { FindingList } from './FindingList'
 import { KeysDialog, type Keys } from './Keys'
 import { Script } from './Script'
-import { StaleDialog } from './StaleDialog'
 import { StepDetail } from './StepDetail'
 import { useKeys } from './useKeys'
 import { viewName, type View } from './views'
@@ -60,31 +60,13 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const [selected, setSelected] = useState<string>()
   const [help, setHelp] = useState(false)
   const [said, setSaid] = useState<{ text: string; minutes: [number, number]; findings: number | undefined; hash: string }>()
-  const [problem, setProblem] = useState<string>()
-  const [stale, setStale] = useState<Refusal>()
   const [room, setRoom] = useRoom()
 
-  const history = useHistory(id)
-  const origin = useRef<Origin>('new')
-  const editing = useEdit(id, (before: Saved, after: Edited) => {
-    history.record(origin.current, { edit: after.undo, said: after.said, revision: after.revision })
+  const editing = useEditing(id, (before, after) => {
     setSaid({ text: after.said, minutes: [before.score.minutes, after.score.minutes], findings: openCount(known), hash: after.hash })
     setMinute((m) => (m >= before.score.minutes ? after.score.minutes : Math.min(m, after.score.minutes)))
-    setProblem(undefined)
   })
-  const apply = useCallback(
-    (edit: Edit, from: Origin = 'new') => {
-      if (editing.isPending) return
-      origin.current = from
-      editing.mutate(edit, {
-        onError: (error) => {
-          if (error instanceof Refusal && error.status === 409) setStale(error)
-          else setProblem(error.message)
-        },
-      })
-    },
-    [editing],
-  )
+  const { apply, problem } = editing
 
   const index = lesson.steps.findIndex((s) => s.id === selected)
   const step = lesson.steps[index]
@@ -134,14 +116,14 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
       play,
       forward: () => setMinute((m) => Math.min(score.minutes, m + 0.5)),
       backward: () => setMinute((m) => Math.max(0, m - 0.5)),
-      undo: () => history.undo && apply(history.undo.edit, 'undo'),
-      redo: () => history.redo && apply(history.redo.edit, 'redo'),
+      undo: editing.undo,
+      redo: editing.redo,
       help: () => setHelp(true),
       room: () => setRoom(room === 'dark' ? 'light' : 'dark'),
       view: setView,
     }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- play changes with minute and playing, which are listed
-    [apply, choose, history, index, lesson, minute, playing, room, score.minutes, setRoom, step],
+    [apply, choose, editing.canUndo, editing.canRedo, index, lesson, minute, playing, room, score.minutes, setRoom, step],
   )
   useKeys(keys)
 
@@ -160,13 +142,18 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         <FindingList rehearsed={known} checking={checking} choose={choose} />
         <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
         <div className="flex gap-1">
-          <Button disabled={!history.undo} title={history.undo ? `Take back: ${history.undo.said}` : 'Nothing to take back'} onClick={keys.undo}>
+          <Button disabled={!editing.canUndo} title={editing.canUndo ? `Take back: ${editing.canUndo.said}` : 'Nothing to take back'} onClick={keys.undo}>
             Undo
           </Button>
-          <Button disabled={!history.redo} title={history.redo ? `Do again: ${history.redo.said}` : 'Nothing to do again'} onClick={keys.redo}>
+          <Button disabled={!editing.canRedo} title={editing.canRedo ? `Do again: ${editing.canRedo.said}` : 'Nothing to do again'} onClick={keys.redo}>
             Redo
           </Button>
         </div>
+        <Hint text="Compose the picture: zones, planes, light, view">
+          <Link href={`/lessons/${id}/scene`} className="text-quiet underline-offset-2 hover:underline">
+            Scene
+          </Link>
+        </Hint>
         <Hint text="Mix colours for this lesson">
           <Link href={`/lessons/${id}/bench`} className="text-quiet underline-offset-2 hover:underline">
             Bench
@@ -229,10 +216,9 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
       </footer>
       <KeysDialog open={help} setOpen={setHelp} vocabulary={vocabulary} />
       <StaleDialog
-        refusal={stale}
+        refusal={editing.stale}
         load={() => {
-          history.forget() // what this tab remembers was made from another lesson
-          setStale(undefined)
+          editing.forget()
           setSaid(undefined)
           void reload()
         }}

@@ -6,6 +6,7 @@ import { useCreateLesson, useOpenStudio, useRehearsal, useShelf, useStudios } fr
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
+import { NewLesson } from './NewLesson'
 
 /** Shelf shows a studio's lessons as little finished canvases. */
 export function Shelf() {
@@ -34,6 +35,7 @@ export function Shelf() {
           <Link href="/marks" className="px-2 text-quiet underline-offset-2 hover:underline">
             Marks sheet
           </Link>
+          <NewLesson studio={studio?.id} />
           <BringIn studio={studio?.id} />
           <RoomSwitch />
         </div>
@@ -105,8 +107,8 @@ function EmptyShelf() {
     <div className="col-span-full max-w-prose font-serif">
       <p className="text-lg">The shelf is empty.</p>
       <p className="mt-2 text-quiet">
-        A lesson is a picture in planes of depth, a palette with its mixtures, and steps from back to front. Bring one in as a lesson file; its
-        format is what <code>proxenos schema</code> prints.
+        A lesson is a picture in planes of depth, a palette with its mixtures, and steps from back to front. Begin a new one from a kind of scene,
+        or bring one in as a lesson file; its format is what <code>proxenos schema</code> prints.
       </p>
     </div>
   )

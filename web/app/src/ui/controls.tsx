@@ -1,5 +1,5 @@
 import { Tooltip } from 'radix-ui'
-import type { ComponentProps, ReactNode } from 'react'
+import { useEffect, useRef, useState, type ComponentProps, type ReactNode } from 'react'
 
 /** Button is a plain button with words; pressed shows a choice that is on. */
 export function Button({ pressed, className = '', ...rest }: ComponentProps<'button'> & { pressed?: boolean }) {
@@ -44,10 +44,32 @@ interface FigureProps {
   step?: number
   set: (value: number) => void
   className?: string
+  /** Whether it waits until typing has ended: for what is saved. */
+  lazy?: boolean
 }
 
+/** settle is how long typing rests before a lazy field is taken, ms. */
+const settle = 600
+
 /** FigureField takes a number between bounds; what is no number changes nothing. */
-export function FigureField({ label, value, least, most, step = 1, set, className = 'w-16' }: FigureProps) {
+export function FigureField({ label, value, least, most, step = 1, set, className = 'w-16', lazy = false }: FigureProps) {
+  const [typed, setTyped] = useState<string>()
+  const [last, setLast] = useState(value)
+  const timer = useRef<number>(undefined)
+  const taken = useRef<number>(undefined)
+  if (value !== last) {
+    // What was typed has been taken, or the figure changed elsewhere.
+    setLast(value)
+    setTyped(undefined)
+  }
+  useEffect(() => () => window.clearTimeout(timer.current), [])
+  const take = (text: string | undefined) => {
+    window.clearTimeout(timer.current)
+    const v = text === undefined || text.trim() === '' ? Number.NaN : Number(text)
+    if (!Number.isFinite(v) || v === value || v === taken.current) return
+    taken.current = v
+    set(Math.min(most, Math.max(least, v)))
+  }
   return (
     <input
       type="number"
@@ -55,11 +77,20 @@ export function FigureField({ label, value, least, most, step = 1, set, classNam
       min={least}
       max={most}
       step={step}
-      value={value}
+      value={typed ?? value}
       onChange={(e) => {
-        const v = e.target.valueAsNumber
-        if (Number.isFinite(v)) set(Math.min(most, Math.max(least, v)))
+        const text = e.target.value
+        setTyped(text)
+        taken.current = undefined
+        window.clearTimeout(timer.current)
+        if (lazy) timer.current = window.setTimeout(() => take(text), settle)
+        else take(text)
       }}
+      onBlur={() => {
+        take(typed)
+        setTyped(undefined)
+      }}
+      onKeyDown={(e) => e.key === 'Enter' && take(typed)}
       className={`${boxed} text-right ${className}`}
     />
   )

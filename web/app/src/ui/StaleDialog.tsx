@@ -1,7 +1,7 @@
 import { AlertDialog } from 'radix-ui'
 
 import type { Refusal } from '../api/client'
-import { Button } from '../ui/controls'
+import { Button } from './controls'
 
 /** StaleDialog says that the lesson was changed elsewhere, and what was changed. */
 export function StaleDialog({ refusal, load }: { refusal: Refusal | undefined; load: () => void }) {

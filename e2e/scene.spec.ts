@@ -1,0 +1,146 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Locator, type Page } from '@playwright/test'
+
+import { newLesson, rehearsed } from './helpers'
+
+/** Acts counts what a person does: every click, key and choice. */
+class Acts {
+  count = 0
+  async click(l: Locator) {
+    this.count++
+    await l.click()
+  }
+  async choose(l: Locator, value: string) {
+    this.count++
+    await l.selectOption(value)
+  }
+  async fill(l: Locator, text: string) {
+    this.count++
+    await l.fill(text)
+  }
+}
+
+const scenes = [
+  ['Lake and hills', 'wet-base'],
+  ['Coast', 'direct'],
+  ['Wood', 'rub-and-blot'],
+  ['Fields', 'ladder'],
+  ['Snow', 'layered'],
+  ['Dusk', 'direct'],
+] as const
+
+for (const [kind, method] of scenes) {
+  test(`from nothing to a rehearsed lesson without findings: ${kind}`, async ({ page }) => {
+    test.setTimeout(180_000)
+    const act = new Acts()
+    await page.goto('/')
+    await act.click(page.getByRole('button', { name: 'New lesson' }))
+    await act.click(page.getByRole('radio', { name: new RegExp(`^${kind}\\.`) }))
+    await act.choose(page.getByLabel('House method'), method)
+    await act.fill(page.getByLabel('Title'), `Test of ${kind}`)
+    await expect(page.getByAltText('A sketch of the picture')).toBeVisible()
+    await act.click(page.getByRole('button', { name: 'Begin' }))
+    await expect(page.getByRole('heading', { name: `Scene: Test of ${kind}` })).toBeVisible({ timeout: 90_000 })
+    await expect(page.getByText('Rehearsed; nothing open in Checks')).toBeVisible({ timeout: 90_000 })
+    expect(act.count).toBeLessThan(40)
+  })
+}
+
+let id: string
+const open = async (page: Page) => {
+  await page.goto(`/lessons/${id}/scene`)
+  await expect(page.getByRole('img', { name: 'The picture' })).toBeVisible({ timeout: 60_000 })
+}
+
+test.describe('an existing lesson', () => {
+  test.beforeEach(async ({ request }) => {
+    id = await newLesson(request)
+  })
+
+  test('a handle is dragged, the picture follows at once, and it can be taken back', async ({ page }) => {
+    await open(page)
+    await page.locator('li button', { hasText: 'Near ridge' }).click()
+    const picture = page.getByRole('img', { name: 'The picture' })
+    const point = page.getByRole('button', { name: /^Point 3 of/ })
+    const before = (await point.getAttribute('aria-label')) ?? ''
+    const box = (await point.boundingBox())!
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(box.x + 20, box.y - 40, { steps: 4 })
+    await expect(picture).toHaveAttribute('src', /^data:image\/png/)
+    await page.mouse.up()
+    await expect(page.getByRole('status').last()).toContainText('Saved: ')
+    await expect(point).not.toHaveAttribute('aria-label', before)
+    await expect(picture).toHaveAttribute('src', /^\/api\/frames/, { timeout: 60_000 })
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(point).toHaveAttribute('aria-label', before)
+  })
+
+  test('everything is reached by keyboard: a point moved, inserted and deleted', async ({ page }) => {
+    await open(page)
+    await page.locator('li button', { hasText: 'Near ridge' }).focus()
+    await page.keyboard.press('Enter')
+    const points = page.getByRole('button', { name: /^Point \d+ of/ })
+    const n = await points.count()
+    const first = points.first()
+    const before = (await first.getAttribute('aria-label')) ?? ''
+    await first.focus()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Shift+ArrowDown')
+    await expect(page.getByRole('status').last()).toContainText('Saved: ', { timeout: 10_000 })
+    await expect(first).not.toHaveAttribute('aria-label', before)
+    await first.focus()
+    await page.keyboard.press('Insert')
+    await expect(points).toHaveCount(n + 1)
+    await page.waitForTimeout(1200)
+    await first.focus()
+    await page.keyboard.press('Delete')
+    await expect(points).toHaveCount(n)
+  })
+
+  test('things are added, repeated at another depth, given a shadow, and taken out', async ({ page }) => {
+    await open(page)
+    await page.getByLabel('Kind of thing').selectOption({ label: 'Rock' })
+    await page.getByLabel('In which plane').selectOption({ label: 'Foreground' })
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
+    const rock = page.locator('li button', { hasText: /^Rock$/ })
+    await expect(rock).toBeVisible()
+    await rock.click()
+    await expect(page.getByText(/By perspective its foot is/)).toBeVisible()
+    await page.getByRole('button', { name: 'Its shadow' }).click()
+    await expect(page.locator('li button', { hasText: 'Shadow of Rock' })).toBeVisible()
+    await page.getByRole('button', { name: 'Another like this' }).click()
+    await expect(page.getByRole('status').last()).toContainText('change “Rock”')
+    await page.getByRole('button', { name: 'Take it out' }).click()
+    await expect(rock).toBeHidden()
+  })
+
+  test('light, air, horizon and focal area are set in numbers', async ({ page }) => {
+    await open(page)
+    await page.getByRole('tab', { name: 'Light and view' }).click()
+    await page.getByLabel('Bearing of the light, degrees').fill('300')
+    await expect(page.getByRole('status').last()).toContainText('300°', { timeout: 10_000 })
+    await page.getByLabel('Air', { exact: true }).selectOption('mist')
+    await expect(page.getByRole('status').last()).toContainText('air to mist')
+    await page.getByLabel('Horizon, mm from the top').fill('150')
+    await expect(page.getByRole('status').last()).toContainText('horizon to 150 mm', { timeout: 10_000 })
+    await page.getByRole('button', { name: 'Place one' }).click()
+    await expect(page.getByRole('status').last()).toContainText('focal area')
+    await page.getByRole('link', { name: 'Score' }).click()
+    await rehearsed(page)
+  })
+
+  for (const room of ['light', 'dark'] as const) {
+    test(`the scene is clean for axe in the ${room} room and fits the screen`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: room })
+      await open(page)
+      await page.locator('li button', { hasText: 'Near ridge' }).click()
+      for (const tab of ['Planes and things', 'Light and view']) {
+        await page.getByRole('tab', { name: tab }).click()
+        const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
+        expect(result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+      }
+      expect(await page.evaluate(() => [document.documentElement.scrollHeight, document.documentElement.scrollWidth])).toEqual([800, 1280])
+    })
+  }
+})

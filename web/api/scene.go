@@ -1,0 +1,179 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"image"
+	"image/png"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"proxenos/core/compose"
+	"proxenos/core/lesson"
+	"proxenos/core/scene"
+	"proxenos/core/starter"
+)
+
+// SketchRequest asks for a flat picture of a lesson, perhaps after an edit that is not
+// made yet.
+type SketchRequest struct {
+	Whose string          `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Edit  *lesson.AnyEdit `json:"edit,omitempty"`
+}
+
+// Arrangement asks for an edit that arranges the picture.
+type Arrangement struct {
+	Whose string  `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Do    string  `json:"do" enum:"add,another,mirror,repeat,shadow,reflection,horizon"`
+	Zone  string  `json:"zone,omitempty" maxLength:"40" doc:"which zone; not for add and horizon"`
+	Kind  string  `json:"kind,omitempty" maxLength:"20" doc:"for add: one of the vocabulary's things"`
+	Plane string  `json:"plane,omitempty" maxLength:"40" doc:"for add and repeat: where"`
+	X     float64 `json:"x,omitempty" doc:"for add: where across, mm; for repeat: how far to the right"`
+	Y     float64 `json:"y,omitempty" doc:"for horizon: where, mm from the top"`
+}
+
+// Arranged is an edit that can be made.
+type Arranged struct {
+	Edit lesson.AnyEdit `json:"edit"`
+	Says string         `json:"says" doc:"what it does, in words"`
+}
+
+// MendRequest asks for one round of mending.
+type MendRequest struct {
+	From  int `json:"from" minimum:"1" doc:"the revision that is mended"`
+	Round int `json:"round" minimum:"1" maximum:"9" doc:"which round it is: later ones try other remedies"`
+}
+
+// Mended is a lesson after a round of mending.
+type Mended struct {
+	Edited *Edited `json:"edited,omitempty" doc:"the lesson then; nothing when there is no more to mend"`
+	Open   int     `json:"open" doc:"findings that were open before"`
+}
+
+const (
+	sketchColumns = 240
+	wishColumns   = 160
+)
+
+func (s *Server) sceneOperations(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "guides", Method: http.MethodGet, Path: "/api/scenes/{hash}", Summary: "What perspective says of a lesson's picture"},
+		func(ctx context.Context, in *struct {
+			Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+		}) (*one[scene.Guides], error) {
+			l, err := s.whose(ctx, in.Hash)
+			if err != nil {
+				return nil, s.refuse(err)
+			}
+			return &one[scene.Guides]{scene.GuidesOf(l)}, nil
+		})
+	huma.Register(api, raw[SketchRequest](api, huma.Operation{OperationID: "sketch", Method: http.MethodPost, Path: "/api/sketches", Responses: pngReply,
+		Summary: "A lesson drawn flat, at once, perhaps after an edit that is not made yet"}), s.sketch)
+	huma.Register(api, huma.Operation{OperationID: "arrange", Method: http.MethodPost, Path: "/api/arrangements", Summary: "An edit that arranges the picture"}, s.arrange)
+	huma.Register(api, huma.Operation{OperationID: "starterSketch", Method: http.MethodPost, Path: "/api/starters/sketch", Responses: pngReply, Summary: "A starting lesson drawn flat"}, s.starterSketch)
+	huma.Register(api, huma.Operation{OperationID: "begin", Method: http.MethodPost, Path: "/api/studios/{id}/starters", DefaultStatus: http.StatusCreated,
+		Summary: "Put a complete starting lesson on the shelf"}, s.begin)
+	huma.Register(api, huma.Operation{OperationID: "mend", Method: http.MethodPost, Path: "/api/lessons/{id}/mendings",
+		Summary: "One round of mending what the rules find; ask again until nothing is left"}, s.mend)
+}
+
+func asPNG(img image.Image) (*file, error) {
+	var b bytes.Buffer
+	if err := png.Encode(&b, img); err != nil {
+		return nil, err
+	}
+	return &file{ContentType: "image/png", Body: b.Bytes()}, nil
+}
+
+func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*file, error) {
+	var ask SketchRequest
+	if err := parse(in.RawBody, &ask); err != nil {
+		return nil, s.refuse(err)
+	}
+	l, err := s.whose(ctx, ask.Whose)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	if ask.Edit != nil && ask.Edit.Edit != nil {
+		if l, _, err = lesson.Apply(l, ask.Edit.Edit); err != nil {
+			return nil, s.refuse(err)
+		}
+	}
+	return asPNG(scene.Sketch(l, sketchColumns))
+}
+
+func (s *Server) arrange(ctx context.Context, in *struct{ Body Arrangement }) (*one[Arranged], error) {
+	a := in.Body
+	l, err := s.whose(ctx, a.Whose)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	var e lesson.Edit
+	switch a.Do {
+	case "add":
+		e, err = compose.Add(ctx, l, lesson.ZoneKind(a.Kind), a.Plane, a.X)
+	case "another":
+		e, err = compose.Another(l, a.Zone)
+	case "mirror":
+		e, err = compose.Mirror(l, a.Zone)
+	case "repeat":
+		e, err = compose.Repeat(ctx, l, a.Zone, a.Plane, a.X)
+	case "shadow":
+		e, err = compose.Shadow(ctx, l, a.Zone)
+	case "reflection":
+		e, err = compose.Reflection(ctx, l, a.Zone)
+	default:
+		e, err = compose.Horizon(l, a.Y)
+	}
+	if err != nil {
+		return nil, s.unsolved(ctx, err)
+	}
+	return &one[Arranged]{Arranged{lesson.AnyEdit{Edit: e}, e.Describe(l)}}, nil
+}
+
+func (s *Server) starterSketch(ctx context.Context, in *struct{ Body starter.Wish }) (*file, error) {
+	l, err := starter.Make(ctx, in.Body)
+	if err != nil {
+		return nil, s.unsolved(ctx, err)
+	}
+	return asPNG(scene.Sketch(l, wishColumns))
+}
+
+func (s *Server) begin(ctx context.Context, in *struct {
+	ID   string `path:"id" maxLength:"40"`
+	Body starter.Wish
+}) (*one[Saved], error) {
+	l, err := starter.Make(ctx, in.Body)
+	if err != nil {
+		return nil, s.unsolved(ctx, err)
+	}
+	r, err := s.Store.Create(ctx, in.ID, "", l, "begin with "+l.Title)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	return &one[Saved]{s.saved(r, l)}, nil
+}
+
+func (s *Server) mend(ctx context.Context, in *struct {
+	ID   string `path:"id" maxLength:"40"`
+	Body MendRequest
+}) (*one[Mended], error) {
+	_, l, err := s.current(ctx, in.ID, in.Body.From)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	e, open, err := starter.Next(ctx, l, in.Body.Round)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out := Mended{Open: len(open)}
+	if len(e) == 0 {
+		return &one[Mended]{out}, nil
+	}
+	edited, _, err := s.apply(ctx, in.ID, in.Body.From, l, e)
+	if err != nil {
+		return nil, err
+	}
+	out.Edited = &edited
+	return &one[Mended]{out}, nil
+}

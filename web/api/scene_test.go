@@ -1,0 +1,111 @@
+package api_test
+
+import (
+	"bytes"
+	"image/png"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/scene"
+	"proxenos/web/api"
+)
+
+func TestALessonIsBegunAndMended(t *testing.T) {
+	s := start(t)
+	wish := edit{"kind": "dusk", "method": "direct", "width": 300, "height": 225, "seed": 4, "title": "Evening"}
+	if r := s.ask("POST", "/api/starters/sketch", wish); r.StatusCode != 200 || !bytes.HasPrefix(r.body, []byte("\x89PNG")) {
+		t.Fatalf("sketch: %d %.100s", r.StatusCode, r.body)
+	}
+	begun := read[api.Saved](t, s.ask("POST", "/api/studios/room/starters", wish), 201)
+	if begun.Lesson.Title != "Evening" || len(begun.Lesson.Steps) < 12 {
+		t.Errorf("%d steps", len(begun.Lesson.Steps))
+	}
+	at, open := 1, -1
+	for round := 1; round <= 9; round++ {
+		m := read[api.Mended](t, s.ask("POST", "/api/lessons/"+begun.ID+"/mendings", edit{"from": at, "round": round}), 200)
+		open = m.Open
+		if m.Edited == nil {
+			break
+		}
+		at = m.Edited.Revision
+	}
+	if open != 0 {
+		t.Errorf("%d findings are open after mending", open)
+	}
+	if r := s.ask("POST", "/api/lessons/"+begun.ID+"/mendings", edit{"from": at + 5, "round": 1}); r.StatusCode != 409 {
+		t.Errorf("mending another revision: %d", r.StatusCode)
+	}
+	for name, change := range map[string]edit{"a city": {"kind": "city"}, "no width": {"width": 1}, "fresco": {"method": "fresco"}, "a ribbon": {"width": 1200, "height": 150}} {
+		bad := edit{}
+		for k, v := range wish {
+			bad[k] = v
+		}
+		for k, v := range change {
+			bad[k] = v
+		}
+		if r := s.ask("POST", "/api/studios/room/starters", bad); r.StatusCode != 422 {
+			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
+		}
+	}
+	if r := s.ask("POST", "/api/studios/nowhere/starters", wish); r.StatusCode != 404 {
+		t.Errorf("no studio: %d", r.StatusCode)
+	}
+}
+
+func TestThePictureIsArrangedAndSketched(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	guides := read[scene.Guides](t, s.ask("GET", "/api/scenes/"+saved.Hash, nil), 200)
+	if guides.Horizon != 45 || len(guides.Planes) != 3 || len(guides.Zones) != 3 || len(guides.Ground) == 0 {
+		t.Errorf("%+v", guides)
+	}
+	arrange := func(more edit) reply {
+		body := edit{"whose": saved.Hash}
+		for k, v := range more {
+			body[k] = v
+		}
+		return s.ask("POST", "/api/arrangements", body)
+	}
+	added := read[api.Arranged](t, arrange(edit{"do": "add", "kind": "rock", "plane": "near", "x": 40}), 200)
+	if added.Says == "" {
+		t.Errorf("%+v", added)
+	}
+	sketch := func(body any) []byte {
+		r := s.ask("POST", "/api/sketches", body)
+		if r.StatusCode != 200 {
+			t.Fatalf("sketch: %d %s", r.StatusCode, r.body)
+		}
+		if _, err := png.Decode(bytes.NewReader(r.body)); err != nil {
+			t.Fatal(err)
+		}
+		return r.body
+	}
+	plain := sketch(edit{"whose": saved.Hash})
+	if bytes.Equal(plain, sketch(edit{"whose": saved.Hash, "edit": added.Edit})) {
+		t.Error("with a rock the picture is the same")
+	}
+	after := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": added.Edit}), 200)
+	if len(after.Lesson.Zones) != 4 || len(after.Lesson.Steps) != 6 {
+		t.Errorf("%d zones, %d steps", len(after.Lesson.Zones), len(after.Lesson.Steps))
+	}
+	back := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 2, "edit": after.Undo}), 200)
+	if back.Hash != saved.Hash {
+		t.Error("taken back it is another lesson")
+	}
+	for _, do := range []edit{{"do": "another", "zone": "ridge"}, {"do": "mirror", "zone": "ridge"}, {"do": "horizon", "y": 30}, {"do": "reflection", "zone": "ridge"}} {
+		if r := arrange(do); r.StatusCode != 200 {
+			t.Errorf("%v: %d %s", do, r.StatusCode, r.body)
+		}
+	}
+	for name, r := range map[string]reply{
+		"a dance": arrange(edit{"do": "dance"}), "no zone": arrange(edit{"do": "mirror", "zone": "nobody"}), "a horizon above": arrange(edit{"do": "horizon", "y": -4}),
+		"trees too far to see":      arrange(edit{"do": "repeat", "zone": "trees", "plane": "far"}),
+		"a shadow of the sky":       arrange(edit{"do": "shadow", "zone": "sky"}),
+		"a broken edit":             s.ask("POST", "/api/sketches", edit{"whose": saved.Hash, "edit": edit{"edit": "fly"}}),
+		"an edit that does not fit": s.ask("POST", "/api/sketches", edit{"whose": saved.Hash, "edit": lesson.AnyEdit{Edit: lesson.Remove{Step: "nobody"}}}),
+	} {
+		if r.StatusCode != 422 || !bytes.Contains(r.body, []byte("detail")) {
+			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
+		}
+	}
+}

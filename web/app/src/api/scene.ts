@@ -1,0 +1,84 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+
+import { api, unwrap, type Arrangement, type Edit, type Saved, type Wish } from './client'
+
+export function useGuides(hash: string) {
+  return useQuery({
+    queryKey: ['guides', hash],
+    queryFn: () => unwrap(api.GET('/api/scenes/{hash}', { params: { path: { hash } } })),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** useArrange asks the core for an edit that arranges the picture. */
+export function useArrange() {
+  return useMutation({ mutationFn: (body: Arrangement) => unwrap(api.POST('/api/arrangements', { body })) })
+}
+
+/** asPicture turns a reply that is a picture into an address for it. */
+async function asPicture(reply: Response): Promise<string> {
+  const blob = await reply.blob()
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(reader.result as string)
+    reader.onerror = () => reject(new Error('the picture cannot be read'))
+    reader.readAsDataURL(blob)
+  })
+}
+
+async function picture(path: string, body: unknown): Promise<string | undefined> {
+  const reply = await fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+  return reply.ok ? asPicture(reply) : undefined
+}
+
+/**
+ * usePicture shows the newest picture that has arrived of a question; of those asked
+ * while one is on its way only the newest is sent.
+ */
+function usePicture(path: string, question: unknown): { shown: string | undefined; of: string | undefined } {
+  const [got, setGot] = useState<{ shown: string; of: string }>()
+  const latest = useRef<string>(undefined)
+  const asking = useRef(false)
+  const text = question === undefined ? undefined : JSON.stringify(question)
+  useEffect(() => {
+    latest.current = text
+    const next = async () => {
+      const now = latest.current
+      if (asking.current || now === undefined) return
+      asking.current = true
+      const shown = await picture(path, JSON.parse(now)).catch(() => undefined)
+      asking.current = false
+      if (shown) setGot({ shown, of: now })
+      if (latest.current !== now) void next()
+    }
+    void next()
+  }, [path, text])
+  return { shown: got?.shown, of: got?.of }
+}
+
+/** useSketch draws a lesson flat while something is being dragged. */
+export function useSketch(whose: string, edit: Edit | undefined) {
+  const { shown, of } = usePicture('/api/sketches', edit && { whose, edit })
+  return edit && of ? shown : undefined
+}
+
+/** useWishSketch draws what a new lesson would begin from. */
+export function useWishSketch(wish: Wish) {
+  return usePicture('/api/starters/sketch', wish).shown
+}
+
+/** useBegin puts a starting lesson on the shelf. */
+export function useBegin(studio: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (wish: Wish) => unwrap(api.POST('/api/studios/{id}/starters', { params: { path: { id: studio } }, body: wish })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['shelf', studio] }),
+  })
+}
+
+/** mendRound lets the rules mend a lesson once. */
+export function mendRound(saved: Pick<Saved, 'id' | 'revision'>, round: number, signal: AbortSignal) {
+  return unwrap(api.POST('/api/lessons/{id}/mendings', { params: { path: { id: saved.id } }, body: { from: saved.revision, round }, signal }))
+}
