@@ -262,8 +262,14 @@ func Horizon(l *lesson.Lesson, y float64) (lesson.Edit, error) {
 	all := lesson.All{e}
 	for _, z := range l.Zones {
 		outline := slices.Clone(z.Outline)
+		round, n := 0.0, float64(len(outline))
+		for _, p := range outline {
+			round += p.Y / n
+		}
 		for i, p := range outline {
-			outline[i].Y = move(p.Y)
+			if outline[i].Y = move(p.Y); z.Kind == lesson.Disc { // a moon stays round
+				outline[i].Y = math.Round(10*min(h, max(0, p.Y+move(round)-round))) / 10
+			}
 		}
 		all = append(all, lesson.Reshape{Zone: z.ID, Outline: outline})
 	}

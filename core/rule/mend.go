@@ -13,13 +13,19 @@ func Unaccepted(list []Finding) (out []Finding) {
 }
 
 // Mend applies a remedy for each open finding where it still fits; the others stay for
-// the next round. In later rounds it tries other remedies than before. What is hidden by
-// later work it leaves: fewer minutes make it cheaper, not better. It returns what it
-// did as one edit, nil for nothing.
+// the next round. In later rounds it tries other remedies than before. It leaves what is
+// a choice, and what is hidden by later work: fewer minutes make that cheaper, not
+// better. It returns what it did as one edit, nil for nothing.
 func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 	var all lesson.All
+	choices := map[string]bool{hiddenWork.ID: true}
+	for _, r := range All() {
+		if r.Choice {
+			choices[r.ID] = true
+		}
+	}
 	for _, f := range open {
-		if len(f.Remedies) == 0 || f.Rule == hiddenWork.ID {
+		if len(f.Remedies) == 0 || choices[f.Rule] {
 			continue
 		}
 		r := f.Remedies[min(len(f.Remedies)-1, max(0, round-1)/2)]

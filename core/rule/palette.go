@@ -34,6 +34,9 @@ var unity = Rule{
 	find:   findUnity,
 }
 
+// whole asks for whole parts alone, so that a remedy brings no new specks.
+var whole = recipe.Options{Whole: true}
+
 // solve finds the best recipe of some paints for a colour.
 func (c *Context) solve(keys []string, colour spectrum.Lab, o recipe.Options) ([]lesson.Part, float64, bool) {
 	s, err := recipe.New(c.Lesson.Paints(), keys)

@@ -16,20 +16,20 @@ type look struct {
 	lab  spectrum.Lab
 }
 
-// picture is the finished canvas as looks.
-type picture struct {
+// seenPicture is the finished canvas as looks.
+type seenPicture struct {
 	looks []look
 	total float64 // places looked at, bare ones among them
 }
 
 // seen looks at the finished canvas, once.
-func (c *Context) seen() *picture {
+func (c *Context) seen() *seenPicture {
 	if c.picture != nil {
 		return c.picture
 	}
 	f := c.Rehearsal.Final
 	every := max(1, f.W*f.H/looks)
-	p := &picture{}
+	p := &seenPicture{}
 	for i := every / 2; i < f.W*f.H; i += every {
 		p.total++
 		if o := c.Rehearsal.Owner[i]; o >= 0 {

@@ -11,6 +11,7 @@ import (
 	"sort"
 
 	"proxenos/core/lesson"
+	"proxenos/core/picture"
 	"proxenos/core/rehearse"
 	"proxenos/core/supply"
 )
@@ -31,6 +32,7 @@ type Rule struct {
 	Title    string
 	Severity Severity
 	Reason   string                     // why, in the craft's words
+	Choice   bool                       // its remedies change what the picture is about: a person decides
 	find     func(c *Context) []Finding // what it measures
 }
 
@@ -69,13 +71,14 @@ type Context struct {
 	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted
 	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
 
-	picture *picture        // what shows of the finished canvas, once it was looked at
-	needs   *supply.Amounts // what one person needs, once it was worked out
+	coarse  *picture.Picture // the finished canvas on a coarse grid, once it was measured
+	picture *seenPicture     // what shows of the finished canvas, once it was looked at
+	needs   *supply.Amounts  // what one person needs, once it was worked out
 }
 
 // All lists every rule.
 func All() []Rule {
-	return []Rule{backToFront, hiddenWork, acrylic, mud, speck, overmade, ladder, flat, raw, unity, tubes, tiers, over}
+	return []Rule{backToFront, hiddenWork, acrylic, mud, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side, over}
 }
 
 // Check lets every rule speak. It reports findings in the order of the script,

@@ -239,3 +239,58 @@ func (r *Region) keep(test func(x, y float64) bool) *Region {
 	out.finish()
 	return out
 }
+
+// An Axis is the direction along which a region lies: its middle, mm, a unit vector, how
+// long it is that way, mm, and how many times longer than across.
+type Axis struct {
+	X, Y, DX, DY, Long, Slender float64
+}
+
+// Axis is the principal axis of a region's places; the zero Axis for an empty one.
+func (r *Region) Axis() Axis {
+	n := float64(len(r.inside))
+	if n == 0 {
+		return Axis{}
+	}
+	var a Axis
+	var xx, xy, yy float64
+	at := func(k int32) (x, y float64) {
+		return (float64(int(k)%r.w) + 0.5) * r.cell, (float64(int(k)/r.w) + 0.5) * r.cell
+	}
+	for _, k := range r.inside {
+		x, y := at(k)
+		a.X, a.Y = a.X+x/n, a.Y+y/n
+	}
+	for _, k := range r.inside {
+		x, y := at(k)
+		xx, xy, yy = xx+(x-a.X)*(x-a.X)/n, xy+(x-a.X)*(y-a.Y)/n, yy+(y-a.Y)*(y-a.Y)/n
+	}
+	turn := 0.5 * math.Atan2(2*xy, xx-yy)
+	a.DY, a.DX = math.Sincos(turn)
+	mean, diff := (xx+yy)/2, math.Hypot((xx-yy)/2, xy)
+	a.Long = math.Sqrt(12 * (mean + diff)) // a bar of length L has a variance of L²/12
+	a.Slender = math.Sqrt((mean + diff) / max(1e-9, mean-diff))
+	return a
+}
+
+// Sameness is how much of a region falls on itself when it is turned left to right about
+// its own middle: 1 for a mirror image, as common area over area of both.
+func (r *Region) Sameness() float64 {
+	if r.Empty() {
+		return 0
+	}
+	var both, either float64
+	left, right := int(math.Round(r.X0/r.cell)), int(math.Round(r.X1/r.cell))-1
+	for j := range r.h {
+		for i := left; i <= right; i++ {
+			a, b := r.in[j*r.w+i], r.in[j*r.w+left+right-i]
+			if a && b {
+				both++
+			}
+			if a || b {
+				either++
+			}
+		}
+	}
+	return both / either
+}

@@ -5,16 +5,19 @@ import "proxenos/core/lesson"
 func (b *builder) wood() {
 	b.light(b.vary("light", 30, 20), 40, 0.4, lesson.HazyAir)
 	b.view(0.5, 1.6)
-	b.focal(0.56, 0.46, 0.1)
+	b.focal(0.64, 0.46, 0.13)
+	for _, id := range []string{"value.focal", "pict.rival"} {
+		b.l.Accepted = append(b.l.Accepted, lesson.OnPurpose{Rule: id, Where: "focal", Reason: "The trunks are a dark frame; the path leads past them into the light."})
+	}
 	b.plane("sky", "Light between the trees", 20000)
 	b.plane("far", "Far trees", 2500)
 	b.plane("mid", "Middle trees", 500)
 	b.plane("floor", "Wood floor", 30)
 	b.plane("near", "Near trunks", 12)
 	b.plane("front", "Foreground", 4)
-	b.mix("sky-high", "Upper light", 78, -3, 4)
+	b.mix("sky-high", "Upper light", 76, -3, 4)
 	b.mix("sky-mid", "Glow", 88, 0, 16)
-	b.mix("sky-low", "Low light", 84, 2, 14)
+	b.mix("sky-low", "Low light", 86, 2, 15)
 	b.ladder("leaf", "Leaves", 34, -8, 20, "far", "mid")
 	b.ladder("lit", "Lit leaves", 66, -10, 44, "far", "mid")
 	b.mix("floor", "Wood floor", 40, 7, 20)
@@ -29,7 +32,7 @@ func (b *builder) wood() {
 	b.mix("fern-light", "Sunlit fern", 68, -9, 48)
 
 	b.sky(0.6, false)
-	b.zone("far", "Far trees", "far", lesson.TreeLine, 5, 0.24, 0.24, 0.32, 0.28, 0.42, 0.36, 0.55, 0.42, 0.66, 0.32, 0.74, 0.26, 0.78, 0.24, 0.78, 0.545, 0.24, 0.545)
+	b.zone("far", "Far trees", "far", lesson.TreeLine, 5, 0.24, 0.2, 0.34, 0.26, 0.46, 0.34, 0.56, 0.42, 0.58, 0.5, 0.69, 0.5, 0.7, 0.4, 0.74, 0.28, 0.78, 0.24, 0.78, 0.545, 0.24, 0.545)
 	b.step(body, "far", "far", lesson.Tap, "filbert12", 4, mark{load: "heavy", pressure: "barely", cover: 1.3}, "Far leaves in pale haze, tapped; leave the middle open for the light.", "leaf-far")
 	b.step(lights, "far-lit", "far", lesson.Tap, "filbert12", 2, mark{where: "lit", load: "heavy", pressure: "barely", cover: 0.4}, "A breath of light on them.", "lit-far")
 	b.zone("mid-left", "Middle trees, left", "mid", lesson.TreeLine, 5, 0, 0, 0.26, 0.06, 0.34, 0.3, 0.36, 0.54, 0, 0.58)
@@ -42,7 +45,7 @@ func (b *builder) wood() {
 	b.zone("floor", "Wood floor", "floor", lesson.Field, 2, 0, 0.545, 0.4, 0.53, 0.7, 0.53, 1, 0.55, 1, 0.9, 0, 0.9)
 	b.step(body, "floor", "floor", lesson.LongPull, "flat50", 4, mark{pressure: "medium", cover: 1.1}, "The floor: light far in, warm and dark toward you.", "floor-far", "floor")
 	b.step(lights, "moss", "floor", lesson.Tap, "filbert12", 3, mark{where: "upper", load: "full", cover: 0.35}, "Moss where light falls through.", "moss")
-	b.zone("path", "Path", "floor", lesson.Path, 1.2, 0.54, 0.535, 0.58, 0.535, 0.64, 0.68, 0.75, 0.9, 0.35, 0.9, 0.47, 0.68)
+	b.zone("path", "Path", "floor", lesson.Path, 1.2, 0.61, 0.535, 0.65, 0.535, 0.68, 0.68, 0.75, 0.9, 0.35, 0.9, 0.52, 0.68)
 	b.step(body, "path", "path", lesson.LongPull, "filbert12", 3, mark{cover: 1.2}, "The path, level strokes, narrow far in.", "path-light", "path")
 	b.step(lights, "path-lit", "path", lesson.KnifeSlide, "knife35", 2, mark{where: "upper", load: "heavy", cover: 0.5}, "Slide light over it where it leaves the shade.", "path-light")
 	for i, c := range []struct{ x, wide float64 }{{0.1, 0.05}, {0.9, 0.06}, {0.26, 0.028}} {
@@ -59,7 +62,7 @@ func (b *builder) wood() {
 func (b *builder) fields() {
 	b.light(b.vary("light", 290, 20), 38, 0.3, lesson.ClearAir)
 	b.view(0.58, 2.4)
-	b.focal(0.68, 0.55, 0.1)
+	b.focal(0.7, 0.5, 0.14)
 	b.plane("sky", "Sky", 60000)
 	b.plane("far", "Far hills", 14000)
 	b.plane("wood", "Far wood", 3000)

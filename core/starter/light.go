@@ -18,7 +18,7 @@ func shadowOf(l *lesson.Lesson, z lesson.Zone, foot float64) []lesson.Point {
 func (b *builder) snow() {
 	b.light(b.vary("light", 70, 10), 20, 0.5, lesson.HazyAir)
 	b.view(0.46, 1.8)
-	b.focal(0.36, 0.45, 0.12)
+	b.focal(0.32, 0.45, 0.15)
 	b.plane("sky", "Sky", 60000)
 	b.plane("far", "Far wood", 3500)
 	b.plane("snow", "Snowfield", 80)
@@ -76,7 +76,7 @@ func (b *builder) dusk() {
 	b.palette("PR177")
 	b.light(b.vary("light", 330, 20), 6, 0.9, lesson.DuskAir)
 	b.view(0.5, 2)
-	b.focal(0.4, 0.46, 0.1)
+	b.focal(0.34, 0.45, 0.13)
 	b.plane("sky", "Sky", 60000)
 	b.plane("far", "Far hills", 12000)
 	b.plane("hill", "Near hill", 2500)
@@ -101,7 +101,7 @@ func (b *builder) dusk() {
 	b.mix("reed-light", "Reeds in glow", 60, 14, 28)
 
 	b.sky(0.52, true)
-	x := b.vary("sun", 0.4, 0.08)
+	x := b.vary("sun", 0.33, 0.03)
 	b.zone("sun", "Sun", "sky", lesson.Disc, 0, b.circle(x, 0.4, 0.035)...)
 	b.step(lights, "sun", "sun", lesson.PressTurn, "round5", 1.5, mark{load: "heavy", cover: 1.5}, "Press and turn: the sun, thick and clean.", "sun")
 	b.ridge("far", "Far hills", "far", lesson.Ridge, 0, 1, 0.505, b.vary("far", 0.12, 0.02), 5)

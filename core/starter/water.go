@@ -30,7 +30,7 @@ func (b *builder) dayColours() {
 func (b *builder) lake() {
 	b.light(b.vary("light", 300, 20), 35, 0.3, lesson.ClearAir)
 	b.view(0.44, 2.2)
-	b.focal(0.72, 0.5, 0.1)
+	b.focal(0.79, 0.47, 0.15)
 	b.plane("sky", "Sky", 60000)
 	b.plane("far", "Far range", 15000)
 	b.plane("hills", "Hills", 5000)
@@ -94,7 +94,7 @@ func (b *builder) front(y float64, dark, darker, mid, light string) {
 func (b *builder) coast() {
 	b.light(b.vary("light", 60, 20), 40, 0.2, lesson.ClearAir)
 	b.view(0.4, 3)
-	b.focal(0.3, 0.42, 0.12)
+	b.focal(0.62, 0.7, 0.13)
 	b.plane("sky", "Sky", 60000)
 	b.plane("head", "Far headland", 9000)
 	b.plane("cliff", "Cliff", 1500)

@@ -1,0 +1,329 @@
+package rule
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/picture"
+	"proxenos/core/rehearse"
+	"proxenos/core/spectrum"
+)
+
+const (
+	rivalShare   = 0.85    // of the focal contrast from which a second place competes
+	weakFocal    = 0.75    // of the strongest contrast below which the focal area is weak
+	rivalApart   = 0.18    // of the width by which a rival is another place
+	rivalLeast   = 9.0     // L* of contrast below which nothing competes
+	middleWithin = 1.0 / 9 // of width and height to either side of the middle
+	edgeWithin   = 1.0 / 9 // of width and height from an edge
+	cornerOver   = 6.0     // L* by which a corner may be lighter than what is beside it
+)
+
+var focalPlace = Rule{
+	ID: "pict.focal-place", Title: "Focal area in a dead place", Severity: Note, Choice: true,
+	Reason: "The focal area lies near but not at the centre, and away from the edges: in the very middle the eye stays, at an edge it leaves.",
+	find:   findFocalPlace,
+}
+
+var focal = Rule{
+	ID: "value.focal", Title: "The focal area is not the strongest", Severity: Caution, Choice: true,
+	Reason: "The focal area has the strongest contrast of value and the sharpest edges; otherwise the eye goes somewhere else.",
+	find:   findFocal,
+}
+
+var rival = Rule{
+	ID: "pict.rival", Title: "A rival for the eye", Severity: Note, Choice: true,
+	Reason: "One focal area: what competes with it is taken out or softened.",
+	find:   findRival,
+}
+
+var corner = Rule{
+	ID: "pict.corner", Title: "A corner leaks", Severity: Note, Choice: true,
+	Reason: "Corners a little darker hold the eye; a small light triangle in one lets it out.",
+	find:   findCorner,
+}
+
+// grid is about how many places across the picture is measured at.
+const grid = 200
+
+// measured is the finished canvas on a coarse grid, once.
+func (c *Context) measured() *picture.Picture {
+	if c.coarse != nil {
+		return c.coarse
+	}
+	f := c.Rehearsal.Final
+	k := max(1, f.W/grid)
+	p := &picture.Picture{W: f.W / k, H: f.H / k, Mm: f.Cell * float64(k)}
+	for y := range p.H {
+		for x := range p.W {
+			var sum spectrum.Lab
+			var n float64
+			for j := 0; j < k; j += max(1, k/2) {
+				for i := 0; i < k; i += max(1, k/2) {
+					lab := f.Colour(x*k+i, y*k+j)
+					sum.L, sum.A, sum.B = sum.L+lab.L, sum.A+lab.A, sum.B+lab.B
+					n++
+				}
+			}
+			p.Lab = append(p.Lab, spectrum.Lab{L: sum.L / n, A: sum.A / n, B: sum.B / n})
+		}
+	}
+	c.coarse = p
+	return p
+}
+
+// chosen reports whether the lesson has a focal area, and a canvas to measure it on.
+func (c *Context) chosen() bool { return c.Rehearsal != nil && c.Lesson.Focal.Radius > 0 }
+
+func findFocalPlace(c *Context) []Finding {
+	l := c.Lesson
+	if l.Focal.Radius == 0 {
+		return nil
+	}
+	x, y := l.Focal.X/l.Support.Width, l.Focal.Y/l.Support.Height
+	middle := max(math.Abs(x-0.5), math.Abs(y-0.5))
+	edge := min(x, 1-x, y, 1-y)
+	f := Finding{Where: "focal", Unit: "of the picture", At: rehearse.Spot{X: l.Focal.X, Y: l.Focal.Y}, OnCanvas: true}
+	switch {
+	case middle < middleWithin:
+		f.Says = fmt.Sprintf("The focal area lies %.0f %% of the picture from its middle.", 100*middle)
+		f.Figure, f.Threshold = round(middle, 2), round(middleWithin, 2)
+	case edge < edgeWithin:
+		f.Says = fmt.Sprintf("The focal area lies %.0f %% of the picture from an edge.", 100*edge)
+		f.Figure, f.Threshold = round(edge, 2), round(edgeWithin, 2)
+	default:
+		return nil
+	}
+	third := func(v float64) float64 {
+		if v < 0.5 {
+			return 1.0 / 3
+		}
+		return 2.0 / 3
+	}
+	e := lesson.SceneOf(l)
+	e.Focal.X, e.Focal.Y = math.Round(third(x)*l.Support.Width), math.Round(third(y)*l.Support.Height)
+	if r, _, ok := c.remedy(fmt.Sprintf("look for it at %g, %g mm, a third from the edges, and bring the shapes there", e.Focal.X, e.Focal.Y), e); ok {
+		f.Remedies = append(f.Remedies, r)
+	}
+	return []Finding{f}
+}
+
+// draws are the strength of the focal area and of the strongest place outside it.
+func (c *Context) draws() (mine, other picture.Spot) {
+	p, l := c.measured(), c.Lesson
+	mine = p.Within(l.Focal.X, l.Focal.Y, l.Focal.Radius)
+	away := max(1.3*l.Focal.Radius, rivalApart*l.Support.Width)
+	for _, s := range p.Spots(12, 0.4*rivalApart*l.Support.Width) {
+		if math.Hypot(s.X-l.Focal.X, s.Y-l.Focal.Y) > away {
+			return mine, s
+		}
+	}
+	return mine, other
+}
+
+func findFocal(c *Context) []Finding {
+	if !c.chosen() {
+		return nil
+	}
+	mine, other := c.draws()
+	if other.Strength < rivalLeast || mine.Strength >= weakFocal*other.Strength {
+		return nil
+	}
+	f := Finding{
+		Says:   fmt.Sprintf("The contrast of the focal area is %.0f L*, that at %.0f, %.0f mm is %.0f.", mine.Strength, other.X, other.Y, other.Strength),
+		Figure: round(mine.Strength/other.Strength, 2), Unit: "of the strongest", Threshold: weakFocal, Where: "focal",
+		At: rehearse.Spot{X: c.Lesson.Focal.X, Y: c.Lesson.Focal.Y}, OnCanvas: true,
+	}
+	f.Remedies = append(c.strengthen(), c.quiet(other)...)
+	f.Steps = c.stepsAt(c.Lesson.Focal.X, c.Lesson.Focal.Y, c.Lesson.Focal.Radius)
+	return []Finding{f}
+}
+
+func findRival(c *Context) []Finding {
+	if !c.chosen() {
+		return nil
+	}
+	mine, other := c.draws()
+	if other.Strength < rivalLeast || mine.Strength < weakFocal*other.Strength || other.Strength < rivalShare*mine.Strength {
+		return nil // none, or the focal area itself is the trouble
+	}
+	return []Finding{{
+		Says:   fmt.Sprintf("At %.0f, %.0f mm the contrast is %.0f L*, %.0f %% of that of the focal area.", other.X, other.Y, other.Strength, 100*other.Strength/mine.Strength),
+		Figure: round(100*other.Strength/mine.Strength, 0), Unit: "%", Threshold: 100 * rivalShare, Where: "focal",
+		Steps: c.stepsAt(other.X, other.Y, window), At: rehearse.Spot{X: other.X, Y: other.Y}, OnCanvas: true, Remedies: c.quiet(other),
+	}}
+}
+
+// window is how far around a spot its contrast is made, mm.
+const window = 18.0
+
+// stepsAt lists the steps that show around a place, most first; at most three.
+func (c *Context) stepsAt(x, y, radius float64) (out []string) {
+	f := c.Rehearsal.Final
+	shows := map[int]int{}
+	for j := max(0, int((y-radius)/f.Cell)); j < min(f.H, int((y+radius)/f.Cell)); j++ {
+		for i := max(0, int((x-radius)/f.Cell)); i < min(f.W, int((x+radius)/f.Cell)); i++ {
+			if o := c.Rehearsal.Owner[j*f.W+i]; o >= 0 {
+				shows[int(o)]++
+			}
+		}
+	}
+	var order []int
+	for s := range shows {
+		order = append(order, s)
+	}
+	slices.SortFunc(order, func(a, b int) int {
+		if shows[a] != shows[b] {
+			return shows[b] - shows[a]
+		}
+		return a - b
+	})
+	for _, s := range order[:min(3, len(order))] {
+		out = append(out, c.Lesson.Steps[s].ID)
+	}
+	return out
+}
+
+// quiet takes contrast out of a place: the mixtures that meet there move toward each
+// other, or the smallest of what makes it is left out.
+func (c *Context) quiet(at picture.Spot) (out []Remedy) {
+	steps := c.stepsAt(at.X, at.Y, window)
+	lab := map[string]spectrum.Lab{}
+	var sum, n float64
+	for _, id := range steps {
+		for _, m := range c.Lesson.Steps[c.Lesson.Step(id)].Mixtures {
+			mixture, _ := c.Lesson.Mixture(m)
+			if colour, err := c.Lesson.Paints().Colour(mixture.Parts); err == nil {
+				lab[m] = colour
+				sum += colour.L
+				n++
+			}
+		}
+	}
+	// What differs most moves to the middle of them.
+	worst, most := "", 0.0
+	for m, colour := range lab {
+		if d := math.Abs(colour.L - sum/n); d > most || d == most && m < worst {
+			worst, most = m, d
+		}
+	}
+	if m, ok := c.Lesson.Mixture(worst); ok && most > 3 {
+		for _, k := range []float64{0.5, 0.8} {
+			target := lab[worst]
+			target.L += (sum/n - target.L) * k
+			target.A, target.B = target.A*(1-0.4*k), target.B*(1-0.4*k)
+			parts, _, ok := c.solve(c.Lesson.Palette, target, whole)
+			if !ok {
+				continue
+			}
+			if r, _, ok := c.remedy(fmt.Sprintf("quieten “%s” by %.0f L*", m.Name, math.Abs(target.L-lab[worst].L)), lesson.SetParts{Mixture: worst, Parts: parts}); ok {
+				out = append(out, r)
+			}
+		}
+	}
+	if len(steps) > 0 && len(c.Lesson.Steps) > 3 {
+		small, least := "", math.Inf(1)
+		for _, id := range steps {
+			s := c.shows(func(i int) bool { return c.Lesson.Steps[i].ID == id })
+			if s.share < least {
+				small, least = id, s.share
+			}
+		}
+		if r, _, ok := c.remedy("leave out "+c.Lesson.Label(c.Lesson.Step(small)), lesson.Remove{Step: small}); ok && least < 0.03 {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// strengthen widens the contrast of the focal area: its lightest mixture lighter, its
+// darkest darker.
+func (c *Context) strengthen() (out []Remedy) {
+	f := c.Lesson.Focal
+	light, dark := "", ""
+	var lightest, darkest spectrum.Lab
+	for _, id := range c.stepsAt(f.X, f.Y, f.Radius) {
+		for _, m := range c.Lesson.Steps[c.Lesson.Step(id)].Mixtures {
+			mixture, _ := c.Lesson.Mixture(m)
+			colour, err := c.Lesson.Paints().Colour(mixture.Parts)
+			if err != nil {
+				continue
+			}
+			if light == "" || colour.L > lightest.L {
+				light, lightest = m, colour
+			}
+			if dark == "" || colour.L < darkest.L {
+				dark, darkest = m, colour
+			}
+		}
+	}
+	if light == "" || light == dark {
+		return nil
+	}
+	lightest.L, darkest.L = min(93, lightest.L+14), max(16, darkest.L-10)
+	up, _, ok1 := c.solve(c.Lesson.Palette, lightest, whole)
+	down, _, ok2 := c.solve(c.Lesson.Palette, darkest, whole)
+	if !ok1 || !ok2 {
+		return nil
+	}
+	if r, _, ok := c.remedy("widen the contrast there: its light lighter, its dark darker", lesson.All{lesson.SetParts{Mixture: light, Parts: up}, lesson.SetParts{Mixture: dark, Parts: down}}); ok {
+		out = append(out, r)
+	}
+	return out
+}
+
+func findCorner(c *Context) (out []Finding) {
+	if !c.chosen() {
+		return nil
+	}
+	p, l := c.measured(), c.Lesson
+	around, _ := p.Mean(func(x, y float64) bool {
+		d := math.Hypot(x-l.Focal.X, y-l.Focal.Y)
+		return d > l.Focal.Radius && d < 2*l.Focal.Radius
+	})
+	for _, k := range p.Corners() {
+		over := k.Light - k.Beside
+		if over <= cornerOver || k.Light <= around.L {
+			continue
+		}
+		x, y := min(l.Support.Width-12, max(12, k.X)), min(l.Support.Height-12, max(12, k.Y))
+		f := Finding{
+			Says:   fmt.Sprintf("The %s corner is %.0f L* lighter than what lies beside it.", k.Name, over),
+			Figure: round(over, 1), Unit: "L*", Threshold: cornerOver, Where: k.Name, Steps: c.stepsAt(x, y, 12), At: rehearse.Spot{X: x, Y: y}, OnCanvas: true,
+		}
+		f.Remedies = c.darkenCorner(f.Steps, over)
+		out = append(out, f)
+	}
+	return out
+}
+
+// darkenCorner brings the mixture that makes a corner light down to its surroundings, or
+// leaves the step out.
+func (c *Context) darkenCorner(steps []string, by float64) (out []Remedy) {
+	if len(steps) == 0 {
+		return nil
+	}
+	// The lightest of what shows there makes it light.
+	s, lightest, colour := c.Lesson.Steps[c.Lesson.Step(steps[0])], lesson.Mixture{}, spectrum.Lab{}
+	for _, id := range steps {
+		step := c.Lesson.Steps[c.Lesson.Step(id)]
+		for _, mixture := range step.Mixtures {
+			m, _ := c.Lesson.Mixture(mixture)
+			if lab, err := c.Lesson.Paints().Colour(m.Parts); err == nil && lab.L > colour.L {
+				s, lightest, colour = step, m, lab
+			}
+		}
+	}
+	colour.L = max(15, colour.L-by)
+	if parts, _, ok := c.solve(c.Lesson.Palette, colour, whole); ok && lightest.ID != "" {
+		if r, _, ok := c.remedy(fmt.Sprintf("darken “%s” by %.0f L*", lightest.Name, by), lesson.SetParts{Mixture: lightest.ID, Parts: parts}); ok {
+			out = append(out, r)
+		}
+	}
+	if r, _, ok := c.remedy("leave out "+c.Lesson.Label(c.Lesson.Step(s.ID)), lesson.Remove{Step: s.ID}); ok {
+		out = append(out, r)
+	}
+	return out
+}
