@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 
+	"proxenos/core/compose"
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
@@ -66,6 +67,21 @@ func (b *builder) light(from, height, warmth float64, air lesson.Air) {
 
 func (b *builder) view(horizon, eye float64) {
 	b.l.View = lesson.View{Horizon: math.Round(horizon * b.h), Eye: eye}
+}
+
+// horizon moves the horizon, and everything that is there with it.
+func (b *builder) horizon(y float64) {
+	if b.err != nil {
+		return
+	}
+	e, err := compose.Horizon(b.l, math.Round(y*b.h))
+	if err == nil {
+		var moved *lesson.Lesson
+		if moved, _, err = e.Apply(b.l); err == nil {
+			b.l = moved
+		}
+	}
+	b.err = err
 }
 
 func (b *builder) focal(x, y, r float64) {

@@ -4,7 +4,7 @@ import "proxenos/core/lesson"
 
 func (b *builder) wood() {
 	b.light(b.vary("light", 30, 20), 40, 0.4, lesson.HazyAir)
-	b.view(0.5, 1.6)
+	b.view(0.455, 1.6)
 	b.focal(0.64, 0.46, 0.13)
 	for _, id := range []string{"value.focal", "pict.rival"} {
 		b.l.Accepted = append(b.l.Accepted, lesson.OnPurpose{Rule: id, Where: "focal", Reason: "The trunks are a dark frame; the path leads past them into the light."})
@@ -100,7 +100,7 @@ func (b *builder) fields() {
 	b.step(body, "field", "field", lesson.LongPull, "flat50", 4, mark{pressure: "medium", cover: 1.1}, "The middle field, long pulls that follow the ground.", "field", "field-shade")
 	b.step(lights, "field-light", "field", lesson.KnifeSlide, "knife35", 2, mark{where: "upper", load: "heavy", cover: 0.3}, "Slide light over its gentle rises.", "field-light")
 	x := b.vary("tree", 0.7, 0.04)
-	b.zone("tree", "Lone tree", "tree", lesson.Tree, 4, x-0.11, 0.6, x-0.13, 0.5, x-0.08, 0.4, x+0.01, 0.355, x+0.09, 0.41, x+0.135, 0.51, x+0.1, 0.6, x+0.02, 0.63, x-0.05, 0.62)
+	b.zone("tree", "Lone tree", "tree", lesson.Tree, 4, x-0.09, 0.6, x-0.145, 0.53, x-0.11, 0.44, x-0.03, 0.4, x+0.03, 0.345, x+0.1, 0.39, x+0.12, 0.48, x+0.09, 0.58, x+0.02, 0.63, x-0.05, 0.61)
 	b.zone("trunk", "Trunk", "tree", lesson.BareTree, 0.6, x-0.012, 0.58, x+0.012, 0.58, x+0.018, 0.71, x-0.02, 0.71)
 	b.shadow("shadow", "Shadow of the tree", "tree", "tree", 0.71)
 	b.step(body, "shadow", "shadow", lesson.LongPull, "filbert12", 2, mark{cover: 1.2}, "Its shadow on the field, flat, away from the light.", "shade")

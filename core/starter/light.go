@@ -17,7 +17,7 @@ func shadowOf(l *lesson.Lesson, z lesson.Zone, foot float64) []lesson.Point {
 
 func (b *builder) snow() {
 	b.light(b.vary("light", 70, 10), 20, 0.5, lesson.HazyAir)
-	b.view(0.46, 1.8)
+	b.view(0.455, 1.8)
 	b.focal(0.32, 0.45, 0.15)
 	b.plane("sky", "Sky", 60000)
 	b.plane("far", "Far wood", 3500)
@@ -59,7 +59,7 @@ func (b *builder) snow() {
 	b.step(lights, "roof-lit", "roof", lesson.KnifeSlide, "knife35", 2, mark{where: "upper", load: "heavy", cover: 0.6}, "Slide the light along its slope.", "snow-light")
 	t := b.vary("bare", 0.78, 0.03)
 	b.zone("trunk", "Bare tree", "tree", lesson.BareTree, 0.8, t-0.006, 0.2, t+0.006, 0.2, t+0.013, 0.74, t+0.026, 0.77, t-0.026, 0.77, t-0.013, 0.74)
-	b.zone("crown", "Twigs", "tree", lesson.BareTree, 3, t-0.17, 0.36, t-0.13, 0.14, t, 0.04, t+0.13, 0.12, t+0.18, 0.34, t+0.08, 0.5, t-0.07, 0.5)
+	b.zone("crown", "Twigs", "tree", lesson.Tree, 3, t-0.19, 0.33, t-0.13, 0.14, t, 0.04, t+0.13, 0.15, t+0.16, 0.38, t+0.05, 0.5, t-0.07, 0.5)
 	b.shadow("tree-shadow", "Shadow of the tree", "trunk", "tree", 0)
 	b.step(body, "tree-shadow", "tree-shadow", lesson.LongPull, "filbert12", 2, mark{}, "The long shadow of the tree, toward the side away from the light.", "snow-shade")
 	b.step(body, "trunk", "trunk", lesson.PullDown, "filbert12", 2, mark{cover: 1.3}, "The trunk, dark and firm, from the first fork down.", "bark")
@@ -112,9 +112,10 @@ func (b *builder) dusk() {
 	b.zone("water", "Water", "water", lesson.Water, 0, 0, 0.503, 1, 0.507, 1, 0.9, 0, 0.9)
 	b.step(body, "water", "water", lesson.LongPull, "flat50", 5, mark{pressure: "medium", cover: 1.1}, "The sky again, upside down and a little darker; level pulls.", "sky-low", "sky-mid", "water")
 	b.step(body, "images", "water", lesson.PullDown, "flat25", 3, mark{where: "mirror", cover: 0.9}, "Pull the hills straight down into it.", "image")
-	b.zone("path", "Glow", "water", lesson.Stream, 3, x-0.03, 0.53, x+0.03, 0.53, x+0.06, 0.72, x+0.1, 0.88, x-0.1, 0.88, x-0.06, 0.72)
+	b.zone("path", "Glow", "water", lesson.Stream, 3, x-0.009, 0.53, x+0.009, 0.53, x+0.056, 0.72, x+0.1, 0.88, x-0.1, 0.88, x-0.056, 0.72)
 	b.step(lights, "glow", "path", lesson.KnifeLine, "knife35", 3, mark{load: "heavy", pressure: "barely", cover: 0.35}, "Level touches of glow below the sun: dots far, dashes near.", "glow", "sun")
 	b.front(0.84, "dark", "bank", "reed", "reed-light")
+	b.horizon(0.43)
 	b.step(accent, "reeds", "front", lesson.LinerPull, "liner", 3, mark{where: "upper", load: "heavy", cover: 0.3}, "Reeds with paint like ink, a few bent ones. Then stop.", "reed-light")
 }
 

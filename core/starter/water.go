@@ -42,7 +42,7 @@ func (b *builder) lake() {
 	b.ladder("slope", "Slope", 36, -6, 12, "far", "hills", "shore")
 	b.ladder("lit", "Lit slope", 60, 2, 28, "far", "hills", "shore")
 	b.mix("image", "Reflection", 50, -3, -7)
-	b.mix("water-near", "Near water", 46, -5, -18)
+	b.mix("water-near", "Near water", 54, -5, -16)
 	b.mix("glitter", "Glitter", 91, 0, 8)
 	b.mix("dark", "Conifer dark", 22, -5, 5)
 	b.mix("conifer-light", "Conifer light", 44, -7, 24)
