@@ -26,6 +26,8 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos mix      --target '#8d9bb0' | --lab 60,-2,-12 [--paints PW6,PB29,...] [--max-paints 4] [--parts 24] [--whole] [--ml 5] [--json]
   proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--json|--csv]
   proxenos swatch   [LESSON.json] [--meter 7] [-o swatches.txt]
+  proxenos trace    LESSON.json [--mirror] [--grid 50] [--paper a4|letter] -o tracing.svg|tracing.pdf
+  proxenos begin    lake|coast|wood|fields|snow|dusk [--method wet-base] [--size 400x300] [--seed 1] [-o LESSON.json]
   proxenos marks    -o marks.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
   proxenos schema
@@ -44,6 +46,8 @@ var commands = map[string]command{
 	"mix":      mixCommand,
 	"supply":   supplyCommand,
 	"swatch":   swatchCommand,
+	"trace":    traceCommand,
+	"begin":    beginCommand,
 	"marks":    marksCommand,
 	"edit":     editCommand,
 	"schema":   schemaCommand,
@@ -65,7 +69,7 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 	}
 	do, ok := commands[args[0]]
 	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, supply, mix, swatch, marks, edit, schema or serve\n", args[0])
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, supply, mix, swatch, trace, begin, marks, edit, schema or serve\n", args[0])
 		return badInput
 	}
 	code, err := do(ctx, args[1:], in, out)

@@ -157,6 +157,34 @@ func TestSupplyTellsPilesAndTubes(t *testing.T) {
 	}
 }
 
+func TestTraceAndBegin(t *testing.T) {
+	dir := t.TempDir()
+	begun := filepath.Join(dir, "dusk.json")
+	if code, _, errs := shell(t, "", "begin", "dusk", "--method", "direct", "--size", "300x225", "--title", "Evening", "-o", begun); code != fine {
+		t.Fatalf("begin: exit %d %s", code, errs)
+	}
+	if code, out, errs := shell(t, "", "check", begun); code != fine || !strings.Contains(out, "Evening") || !strings.Contains(out, "0 stop, 0 caution") {
+		t.Errorf("what was begun: exit %d %s%s", code, out, errs)
+	}
+	for _, name := range []string{"a.svg", "a.pdf"} {
+		file := filepath.Join(dir, name)
+		if code, _, errs := shell(t, "", "trace", begun, "--grid", "50", "--mirror", "-o", file); code != fine {
+			t.Errorf("%s: exit %d %s", name, code, errs)
+		}
+		if data, err := os.ReadFile(file); err != nil || len(data) < 500 {
+			t.Errorf("%s: %d bytes, %v", name, len(data), err)
+		}
+	}
+	for _, args := range [][]string{
+		{"begin"}, {"begin", "city"}, {"begin", "lake", "--size", "wide"}, {"begin", "lake", "--size", "10x10"}, {"begin", "lake", "--method", "fresco"},
+		{"trace", begun}, {"trace", begun, "-o", "a.txt"}, {"trace", begun, "--grid", "1", "-o", filepath.Join(dir, "b.svg")}, {"trace", begun, "--paper", "a0", "-o", filepath.Join(dir, "b.pdf")}, {"trace", "-o", "a.svg"},
+	} {
+		if code, _, errs := shell(t, "", args...); code != badInput || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d %q", args, code, errs)
+		}
+	}
+}
+
 func TestSwatchWritesSpectra(t *testing.T) {
 	count := func(args ...string) int {
 		code, out, errs := shell(t, "", append([]string{"swatch"}, args...)...)

@@ -5,6 +5,7 @@ import (
 	"context"
 	"image"
 	"image/png"
+	"mime"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -13,6 +14,7 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/scene"
 	"proxenos/core/starter"
+	"proxenos/export"
 )
 
 // SketchRequest asks for a flat picture of a lesson, perhaps after an edit that is not
@@ -73,6 +75,9 @@ func (s *Server) sceneOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "starterSketch", Method: http.MethodPost, Path: "/api/starters/sketch", Responses: pngReply, Summary: "A starting lesson drawn flat"}, s.starterSketch)
 	huma.Register(api, huma.Operation{OperationID: "begin", Method: http.MethodPost, Path: "/api/studios/{id}/starters", DefaultStatus: http.StatusCreated,
 		Summary: "Put a complete starting lesson on the shelf"}, s.begin)
+	huma.Register(api, huma.Operation{OperationID: "tracing", Method: http.MethodGet, Path: "/api/lessons/{id}/tracing/{form}",
+		Responses: map[string]*huma.Response{"200": {Description: "Lines at true size", Content: map[string]*huma.MediaType{"image/svg+xml": {}, "application/pdf": {}}}},
+		Summary:   "The zones as lines at true size: SVG, or PDF tiled over sheets with joining marks"}, s.tracing)
 	huma.Register(api, huma.Operation{OperationID: "mend", Method: http.MethodPost, Path: "/api/lessons/{id}/mendings",
 		Summary: "One round of mending what the rules find; ask again until nothing is left"}, s.mend)
 }
@@ -176,4 +181,32 @@ func (s *Server) mend(ctx context.Context, in *struct {
 	}
 	out.Edited = &edited
 	return &one[Mended]{out}, nil
+}
+
+func (s *Server) tracing(ctx context.Context, in *struct {
+	ID     string  `path:"id" maxLength:"40"`
+	Form   string  `path:"form" enum:"svg,pdf"`
+	Mirror bool    `query:"mirror" doc:"left and right exchanged"`
+	Grid   float64 `query:"grid" minimum:"0" maximum:"500" doc:"mm between the lines of a grid; 0 for none"`
+	Paper  string  `query:"paper" enum:"a4,letter" default:"a4"`
+}) (*file, error) {
+	r, err := s.Store.Head(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	l, err := r.Lesson()
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	t := export.Tracing{Mirror: in.Mirror, Grid: in.Grid, Paper: in.Paper}
+	write, kind := t.SVG, "image/svg+xml"
+	if in.Form == "pdf" {
+		write, kind = t.PDF, "application/pdf"
+	}
+	var b bytes.Buffer
+	if err := write(&b, l); err != nil {
+		return nil, unsound(err)
+	}
+	name := mime.FormatMediaType("attachment", map[string]string{"filename": l.Title + ", tracing." + in.Form})
+	return &file{kind, name, b.Bytes()}, nil
 }

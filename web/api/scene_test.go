@@ -97,7 +97,14 @@ func TestThePictureIsArrangedAndSketched(t *testing.T) {
 			t.Errorf("%v: %d %s", do, r.StatusCode, r.body)
 		}
 	}
+	for form, begins := range map[string]string{"svg": "<?xml", "pdf": "%PDF"} {
+		r := s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/"+form+"?grid=20&mirror=true", nil)
+		if r.StatusCode != 200 || !bytes.HasPrefix(r.body, []byte(begins)) {
+			t.Errorf("tracing as %s: %d %.60s", form, r.StatusCode, r.body)
+		}
+	}
 	for name, r := range map[string]reply{
+		"a tracing in stone": s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/stone", nil), "a grid of threads": s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/svg?grid=1", nil),
 		"a dance": arrange(edit{"do": "dance"}), "no zone": arrange(edit{"do": "mirror", "zone": "nobody"}), "a horizon above": arrange(edit{"do": "horizon", "y": -4}),
 		"trees too far to see":      arrange(edit{"do": "repeat", "zone": "trees", "plane": "far"}),
 		"a shadow of the sky":       arrange(edit{"do": "shadow", "zone": "sky"}),

@@ -72,7 +72,16 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           Bench
         </Link>
         <h1 className="truncate font-serif text-lg">Scene: {lesson.title}</h1>
-        <label className="ml-auto flex items-center gap-1">
+        <span className="ml-auto flex gap-2 text-quiet">
+          Tracing
+          <a className="underline-offset-2 hover:underline" href={`/api/lessons/${id}/tracing/pdf`} download>
+            PDF
+          </a>
+          <a className="underline-offset-2 hover:underline" href={`/api/lessons/${id}/tracing/svg`} download>
+            SVG
+          </a>
+        </span>
+        <label className="flex items-center gap-1">
           Shown
           <select value={view} onChange={(e) => setView(e.target.value)} className={boxed}>
             {views.map((v) => (

@@ -1,0 +1,51 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"flag"
+	"fmt"
+	"io"
+	"os"
+	"strings"
+
+	"proxenos/export"
+)
+
+// traceCommand writes a lesson's zones as lines at true size, as SVG or PDF by the name
+// of the file.
+func traceCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
+	set := flag.NewFlagSet("trace", flag.ContinueOnError)
+	name := set.String("o", "", "file to write: .svg, or .pdf tiled over sheets")
+	var t export.Tracing
+	set.BoolVar(&t.Mirror, "mirror", false, "left and right exchanged")
+	set.Float64Var(&t.Grid, "grid", 0, "mm between the lines of a grid; 0 for none")
+	set.StringVar(&t.Paper, "paper", "a4", "a4 or letter")
+	plain, err := flags(set, args, out)
+	switch {
+	case err != nil:
+		return 0, err
+	case len(plain) != 1:
+		return 0, errors.New("trace: name one lesson file")
+	}
+	write := t.SVG
+	switch {
+	case strings.HasSuffix(*name, ".pdf"):
+		write = t.PDF
+	case !strings.HasSuffix(*name, ".svg"):
+		return 0, fmt.Errorf("trace: -o is %q: name a file that ends in .svg or .pdf", *name)
+	}
+	l, err := readLesson(plain[0], in)
+	if err != nil {
+		return 0, err
+	}
+	var b bytes.Buffer
+	if err := write(&b, l); err != nil {
+		return 0, fmt.Errorf("trace: %w", err)
+	}
+	if err := os.WriteFile(*name, b.Bytes(), 0o644); err != nil {
+		return 0, fmt.Errorf("trace: %w: name a file that can be written", err)
+	}
+	return fine, nil
+}
