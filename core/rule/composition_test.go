@@ -143,6 +143,9 @@ func TestFaultyCompositions(t *testing.T) {
 			list := compositional(judge(t, l))
 			var found *rule.Finding
 			for i, f := range list {
+				if f.Steps == nil || f.Remedies == nil {
+					t.Errorf("%s: steps %v, remedies %v", f.Rule, f.Steps, f.Remedies)
+				}
 				if f.Rule == c.rule {
 					found = &list[i]
 				} else if !slices.Contains(c.related, f.Rule) {

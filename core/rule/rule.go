@@ -94,8 +94,11 @@ func Check(c *Context) ([]Finding, error) {
 					f.Accepted = a.Reason
 				}
 			}
-			if f.Remedies == nil {
+			if f.Remedies == nil { // lists are empty, never null
 				f.Remedies = []Remedy{}
+			}
+			if f.Steps == nil {
+				f.Steps = []string{}
 			}
 			out = append(out, f)
 		}
