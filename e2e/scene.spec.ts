@@ -115,6 +115,18 @@ test.describe('an existing lesson', () => {
     await expect(rock).toBeHidden()
   })
 
+  test('a tracing goes out, and a drawing comes in', async ({ page }) => {
+    await open(page)
+    const svg = await page.request.get(`/api/lessons/${id}/tracing/svg`)
+    const moved = (await svg.text()).replace(/(id="zone-path" d="M)[\d.]+/, '$140')
+    await page.getByLabel('Drawing, SVG').setInputFiles({ name: 'a.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(moved) })
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
+    await page.getByLabel('Drawing, SVG').setInputFiles({ name: 'b.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('Dear reader') })
+    await expect(page.getByRole('status').last()).toContainText('SVG')
+    const pdf = await page.request.get(`/api/lessons/${id}/tracing/pdf?grid=50`)
+    expect((await pdf.body()).subarray(0, 4).toString()).toBe('%PDF')
+  })
+
   test('light, air, horizon and focal area are set in numbers', async ({ page }) => {
     await open(page)
     await page.getByRole('tab', { name: 'Light and view' }).click()
@@ -124,6 +136,7 @@ test.describe('an existing lesson', () => {
     await expect(page.getByRole('status').last()).toContainText('air to mist')
     await page.getByLabel('Horizon, mm from the top').fill('150')
     await expect(page.getByRole('status').last()).toContainText('horizon to 150 mm', { timeout: 10_000 })
+    await page.getByLabel('Radius of the focal area, mm').fill('0')
     await page.getByRole('button', { name: 'Place one' }).click()
     await expect(page.getByRole('status').last()).toContainText('focal area')
     await page.getByRole('link', { name: 'Score' }).click()

@@ -129,8 +129,9 @@ func findSymmetry(c *Context) (out []Finding) {
 		}
 		r := scene.ZoneAt(l, z, shapeCell)
 		same := r.Sameness()
-		slim := r.X1-r.X0 < 0.5*(r.Y1-r.Y0) // a poplar is what it is
-		if r.Area < massLeast*canvas || same <= sameMost || slim {
+		slim := r.X1-r.X0 < 0.5*(r.Y1-r.Y0)      // a poplar is what it is
+		band := r.X1-r.X0 > 0.95*l.Support.Width // from edge to edge it is no mass
+		if r.Area < massLeast*canvas || same <= sameMost || slim || band {
 			continue
 		}
 		f := Finding{

@@ -20,7 +20,7 @@ func (b *builder) snow() {
 	b.view(0.455, 1.8)
 	b.focal(0.32, 0.45, 0.15)
 	b.plane("sky", "Sky", 60000)
-	b.plane("far", "Far wood", 3500)
+	b.plane("far", "Far wood", 1800)
 	b.plane("snow", "Snowfield", 80)
 	b.plane("barn", "Barn", 40)
 	b.plane("tree", "Bare tree", 14)

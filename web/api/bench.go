@@ -121,11 +121,7 @@ func (s *Server) box(ctx context.Context, whose string) (paint.Box, error) {
 	if whose == "" {
 		return paint.Box{}, nil
 	}
-	r, err := s.Store.ByHash(ctx, whose)
-	if err != nil {
-		return paint.Box{}, err
-	}
-	l, err := r.Lesson()
+	l, err := s.whose(ctx, whose)
 	if err != nil {
 		return paint.Box{}, err
 	}

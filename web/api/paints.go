@@ -193,11 +193,7 @@ func (s *Server) swatches(ctx context.Context, in *struct {
 	ID string `path:"id" maxLength:"40"`
 	Of string `path:"of" enum:"paints,mixtures"`
 }) (*file, error) {
-	r, err := s.Store.Head(ctx, in.ID)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	l, err := r.Lesson()
+	l, err := s.newest(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

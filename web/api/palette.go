@@ -149,6 +149,15 @@ func (s *Server) covers(ctx context.Context, in *struct{ Body CoverRequest }) (*
 	return &one[[]recipe.Cover]{list}, nil
 }
 
+// newest is a lesson as it stands.
+func (s *Server) newest(ctx context.Context, id string) (*lesson.Lesson, error) {
+	r, err := s.Store.Head(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	return r.Lesson()
+}
+
 // whose is the lesson with a content hash.
 func (s *Server) whose(ctx context.Context, hash string) (*lesson.Lesson, error) {
 	r, err := s.Store.ByHash(ctx, hash)

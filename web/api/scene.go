@@ -3,6 +3,7 @@ package api
 import (
 	"bytes"
 	"context"
+	"fmt"
 	"image"
 	"image/png"
 	"mime"
@@ -15,6 +16,7 @@ import (
 	"proxenos/core/scene"
 	"proxenos/core/starter"
 	"proxenos/export"
+	"proxenos/export/drawing"
 )
 
 // SketchRequest asks for a flat picture of a lesson, perhaps after an edit that is not
@@ -39,6 +41,7 @@ type Arrangement struct {
 type Arranged struct {
 	Edit lesson.AnyEdit `json:"edit"`
 	Says string         `json:"says" doc:"what it does, in words"`
+	Left []string       `json:"left" doc:"of a drawing: what was left out"`
 }
 
 // MendRequest asks for one round of mending.
@@ -75,6 +78,8 @@ func (s *Server) sceneOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "starterSketch", Method: http.MethodPost, Path: "/api/starters/sketch", Responses: pngReply, Summary: "A starting lesson drawn flat"}, s.starterSketch)
 	huma.Register(api, huma.Operation{OperationID: "begin", Method: http.MethodPost, Path: "/api/studios/{id}/starters", DefaultStatus: http.StatusCreated,
 		Summary: "Put a complete starting lesson on the shelf"}, s.begin)
+	huma.Register(api, text(api, huma.Operation{OperationID: "draw", Method: http.MethodPost, Path: "/api/scenes/{hash}/drawings",
+		Summary: "The edit that takes the shapes of an SVG drawing in as zones"}), s.draw)
 	huma.Register(api, huma.Operation{OperationID: "tracing", Method: http.MethodGet, Path: "/api/lessons/{id}/tracing/{form}",
 		Responses: map[string]*huma.Response{"200": {Description: "Lines at true size", Content: map[string]*huma.MediaType{"image/svg+xml": {}, "application/pdf": {}}}},
 		Summary:   "The zones as lines at true size: SVG, or PDF tiled over sheets with joining marks"}, s.tracing)
@@ -133,7 +138,7 @@ func (s *Server) arrange(ctx context.Context, in *struct{ Body Arrangement }) (*
 	if err != nil {
 		return nil, s.unsolved(ctx, err)
 	}
-	return &one[Arranged]{Arranged{lesson.AnyEdit{Edit: e}, e.Describe(l)}}, nil
+	return &one[Arranged]{Arranged{lesson.AnyEdit{Edit: e}, e.Describe(l), []string{}}}, nil
 }
 
 func (s *Server) starterSketch(ctx context.Context, in *struct{ Body starter.Wish }) (*file, error) {
@@ -190,11 +195,7 @@ func (s *Server) tracing(ctx context.Context, in *struct {
 	Grid   float64 `query:"grid" minimum:"0" maximum:"500" doc:"mm between the lines of a grid; 0 for none"`
 	Paper  string  `query:"paper" enum:"a4,letter" default:"a4"`
 }) (*file, error) {
-	r, err := s.Store.Head(ctx, in.ID)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	l, err := r.Lesson()
+	l, err := s.newest(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -209,4 +210,33 @@ func (s *Server) tracing(ctx context.Context, in *struct {
 	}
 	name := mime.FormatMediaType("attachment", map[string]string{"filename": l.Title + ", tracing." + in.Form})
 	return &file{kind, name, b.Bytes()}, nil
+}
+
+func (s *Server) draw(ctx context.Context, in *struct {
+	Hash    string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	RawBody []byte
+}) (*one[Arranged], error) {
+	l, err := s.whose(ctx, in.Hash)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	d, err := drawing.Read(bytes.NewReader(in.RawBody), l.Support.Width, l.Support.Height)
+	if err != nil {
+		return nil, unsound(err)
+	}
+	var shapes []compose.Shape
+	for _, shape := range d.Shapes {
+		if shape.ID != "edge" { // the frame of a tracing
+			shapes = append(shapes, compose.Shape(shape))
+		}
+	}
+	e, err := compose.Draw(l, shapes)
+	if err != nil {
+		return nil, unsound(err)
+	}
+	out := Arranged{lesson.AnyEdit{Edit: e}, fmt.Sprintf("take in %d shapes", len(shapes)), d.Left}
+	if out.Left == nil {
+		out.Left = []string{}
+	}
+	return &one[Arranged]{out}, nil
 }

@@ -3,6 +3,7 @@ package api_test
 import (
 	"bytes"
 	"image/png"
+	"strings"
 	"testing"
 
 	"proxenos/core/lesson"
@@ -101,6 +102,15 @@ func TestThePictureIsArrangedAndSketched(t *testing.T) {
 		r := s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/"+form+"?grid=20&mirror=true", nil)
 		if r.StatusCode != 200 || !bytes.HasPrefix(r.body, []byte(begins)) {
 			t.Errorf("tracing as %s: %d %.60s", form, r.StatusCode, r.body)
+		}
+	}
+	tracing := s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/svg", nil)
+	if code, body := s.post(t, "/api/scenes/"+saved.Hash+"/drawings", string(tracing.body)); code != 200 || !strings.Contains(body, "take in 3 shapes") {
+		t.Errorf("its own tracing: %d %.200s", code, body)
+	}
+	for name, body := range map[string]string{"no drawing": "Dear reader", "an entity": `<!DOCTYPE svg [<!ENTITY a "b">]><svg/>`, "nothing drawn": "<svg></svg>"} {
+		if code, reply := s.post(t, "/api/scenes/"+saved.Hash+"/drawings", body); code != 422 || !strings.Contains(reply, "detail") {
+			t.Errorf("%s: %d %.200s", name, code, reply)
 		}
 	}
 	for name, r := range map[string]reply{

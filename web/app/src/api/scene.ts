@@ -17,6 +17,13 @@ export function useArrange() {
   return useMutation({ mutationFn: (body: Arrangement) => unwrap(api.POST('/api/arrangements', { body })) })
 }
 
+/** useDraw asks for the edit that takes a drawing in. */
+export function useDraw(hash: string) {
+  return useMutation({
+    mutationFn: (svg: string) => unwrap(api.POST('/api/scenes/{hash}/drawings', { params: { path: { hash } }, body: svg, bodySerializer: (t) => t, headers: { 'Content-Type': 'text/plain' } })),
+  })
+}
+
 /** asPicture turns a reply that is a picture into an address for it. */
 async function asPicture(reply: Response): Promise<string> {
   const blob = await reply.blob()

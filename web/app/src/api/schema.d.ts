@@ -464,6 +464,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scenes/{hash}/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The edit that takes the shapes of an SVG drawing in as zones */
+        post: operations["draw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sketches": {
         parameters: {
             query?: never;
@@ -624,6 +641,8 @@ export interface components {
         };
         Arranged: {
             edit: components["schemas"]["Edit"];
+            /** @description of a drawing: what was left out */
+            left: string[];
             /** @description what it does, in words */
             says: string;
         };
@@ -2997,6 +3016,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Guides"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    draw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arranged"];
                 };
             };
             /** @description Error */

@@ -1,4 +1,3 @@
-import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import { Link } from 'wouter'
 
@@ -7,9 +6,11 @@ import { useLesson, useRehearsal } from '../api/queries'
 import { useGuides, useSketch } from '../api/scene'
 import { useEditing } from '../lib/editing'
 import { useFrame } from '../lib/frame'
-import { boxed, Button } from '../ui/controls'
+import { boxed } from '../ui/controls'
+import { DrawerSet } from '../ui/Drawers'
 import { RoomSwitch } from '../ui/Room'
 import { StaleDialog } from '../ui/StaleDialog'
+import { UndoRedo } from '../ui/UndoRedo'
 import { LightView } from './LightView'
 import { Picture, type Shows } from './Picture'
 import { Things } from './Things'
@@ -91,14 +92,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
             ))}
           </select>
         </label>
-        <div className="flex gap-1">
-          <Button disabled={!editing.canUndo} title={editing.canUndo ? `Take back: ${editing.canUndo.said}` : 'Nothing to take back'} onClick={editing.undo}>
-            Undo
-          </Button>
-          <Button disabled={!editing.canRedo} title={editing.canRedo ? `Do again: ${editing.canRedo.said}` : 'Nothing to do again'} onClick={editing.redo}>
-            Redo
-          </Button>
-        </div>
+        <UndoRedo editing={editing} />
         <RoomSwitch />
       </header>
       <main className="grid min-h-0 grid-cols-[minmax(0,17fr)_minmax(0,8fr)]">
@@ -120,24 +114,12 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
             <p className="ml-auto text-quiet">{rehearsal?.done ? `Rehearsed; ${open === 0 ? 'nothing open in Checks' : `${open} open in Checks`}` : `Rehearsing, step ${rehearsal?.painted ?? 0} of ${lesson.steps.length}`}</p>
           </div>
         </section>
-        <Tabs.Root defaultValue="things" className="flex min-h-0 flex-col border-l border-line bg-sheet">
-          <Tabs.List aria-label="Drawers" className="flex border-b border-line px-3 pt-2">
-            {[
-              ['things', 'Planes and things'],
-              ['light', 'Light and view'],
-            ].map(([key, name]) => (
-              <Tabs.Trigger key={key} value={key ?? ''} className="-mb-px min-h-8 border-b-2 border-transparent px-2 text-quiet hover:text-ink data-[state=active]:border-ink data-[state=active]:text-ink">
-                {name}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
-          <Tabs.Content value="things" className="min-h-0 flex-1 p-4">
-            <Things {...props} />
-          </Tabs.Content>
-          <Tabs.Content value="light" className="min-h-0 flex-1 overflow-y-auto p-4">
-            <LightView {...props} />
-          </Tabs.Content>
-        </Tabs.Root>
+        <DrawerSet
+          drawers={[
+            { id: 'things', name: 'Planes and things', holds: <Things {...props} />, still: true },
+            { id: 'light', name: 'Light and view', holds: <LightView {...props} /> },
+          ]}
+        />
       </main>
       <footer className="flex min-h-8 items-center border-t border-line px-4 py-1">
         <p role="status">

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import type { Plane } from '../api/client'
 import { useVocabulary } from '../api/queries'
-import { useArrange } from '../api/scene'
+import { useArrange, useDraw } from '../api/scene'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
 import type { SceneProps } from './Scene'
 import { ZoneCard } from './ZoneCard'
@@ -58,7 +58,38 @@ export function Things(props: SceneProps) {
         })}
       </ol>
       <NewPlane {...props} />
+      <TakeIn {...props} />
     </div>
+  )
+}
+
+/** TakeIn brings the shapes of a drawing in as zones. */
+function TakeIn({ saved, apply, busy, say }: SceneProps) {
+  const draw = useDraw(saved.hash)
+  return (
+    <label className="flex items-center gap-2 border-t border-line pt-2">
+      Drawing, SVG
+      <input
+        type="file"
+        accept="image/svg+xml,.svg"
+        disabled={busy || draw.isPending}
+        className="min-w-0 flex-1 text-xs"
+        onChange={(e) => {
+          const file = e.target.files?.[0]
+          e.target.value = ''
+          if (!file) return
+          void file.text().then((svg) =>
+            draw.mutate(svg, {
+              onSuccess: (a) => {
+                apply(a.edit)
+                if (a.left.length > 0) say(`Left out of the drawing: ${a.left.join(', ')}.`)
+              },
+              onError: (error) => say(`Not changed. ${error.message}`),
+            }),
+          )
+        }}
+      />
+    </label>
   )
 }
 

@@ -8,6 +8,7 @@ import { useRoom } from '../lib/room'
 import { Button, figure, Hint } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
 import { StaleDialog } from '../ui/StaleDialog'
+import { UndoRedo } from '../ui/UndoRedo'
 import { Canvas } from './Canvas'
 import { change, duplicate } from './edits'
 import { FindingList } from './FindingList'
@@ -141,14 +142,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         </p>
         <FindingList rehearsed={known} checking={checking} choose={choose} />
         <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
-        <div className="flex gap-1">
-          <Button disabled={!editing.canUndo} title={editing.canUndo ? `Take back: ${editing.canUndo.said}` : 'Nothing to take back'} onClick={keys.undo}>
-            Undo
-          </Button>
-          <Button disabled={!editing.canRedo} title={editing.canRedo ? `Do again: ${editing.canRedo.said}` : 'Nothing to do again'} onClick={keys.redo}>
-            Redo
-          </Button>
-        </div>
+        <UndoRedo editing={editing} />
         <Hint text="Compose the picture: zones, planes, light, view">
           <Link href={`/lessons/${id}/scene`} className="text-quiet underline-offset-2 hover:underline">
             Scene
