@@ -77,7 +77,6 @@ func Read(r io.Reader, width, height float64) (*Drawing, error) {
 type reader struct {
 	w, h   float64
 	svg    bool
-	fit    matrix
 	stack  []level
 	out    Drawing
 	left   map[string]int
