@@ -46,6 +46,30 @@ func Mirror(l *lesson.Lesson, zone string) (lesson.Edit, error) {
 	return lesson.Reshape{Zone: zone, Outline: outline}, nil
 }
 
+// TakeOut takes a zone out of the picture, with the steps that paint it; what it cast
+// stays, as shapes of their own.
+func TakeOut(l *lesson.Lesson, zone string) (lesson.Edit, error) {
+	if _, err := find(l, zone); err != nil {
+		return nil, err
+	}
+	var all lesson.All
+	for _, s := range l.Steps {
+		if s.Zone == zone {
+			all = append(all, lesson.Remove{Step: s.ID})
+		}
+	}
+	if len(all) == len(l.Steps) {
+		return nil, fmt.Errorf("nothing else is painted: add something before “%s” goes", zone)
+	}
+	for _, z := range l.Zones {
+		if z.Of == zone {
+			z.Of = ""
+			all = append(all, lesson.SetZone{Zone: z})
+		}
+	}
+	return append(all, lesson.RemoveZone{Zone: zone}), nil
+}
+
 // Repeat puts a copy of a zone into another plane: as much smaller as it is farther,
 // standing on the ground there, and painted by the same steps in colours that the air
 // between has changed. The copy stands across mm to the right of where perspective

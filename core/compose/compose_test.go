@@ -156,6 +156,21 @@ func TestShadowsAndReflections(t *testing.T) {
 	}
 }
 
+func TestTakeOut(t *testing.T) {
+	l := lake(t)
+	l = apply(t, l, must(compose.Shadow(t.Context(), l, "third")), nil)
+	next := apply(t, l, must(compose.TakeOut(l, "third")), nil)
+	if _, there := next.Zone("third"); there || next.Step("third") >= 0 || next.Step("third-light") >= 0 {
+		t.Error("it is still there")
+	}
+	if s := zone(t, next, "third-shadow"); s.Of != "" || next.Step("third-shadow") < 0 {
+		t.Errorf("its shadow: %+v", s)
+	}
+	if _, err := compose.TakeOut(l, "nobody"); err == nil {
+		t.Error("nobody is taken out")
+	}
+}
+
 func TestTheHorizonMovesWithEverything(t *testing.T) {
 	l := lake(t)
 	next := apply(t, l, must(compose.Horizon(l, 180)), nil)

@@ -54,8 +54,8 @@ var convenience = []Paint{
 	mixed("mix/neutral-grey", "Neutral grey", "O", "low", Part{White, 8}, Part{"PBk9", 1}, Part{"PBr7/raw-umber", 1}),
 }
 
-// mixed is a tube that is a recipe; what depends on the share of each paint follows
-// from the recipe, and of drying and hazard the slowest and each.
+// mixed is a tube that is a recipe; curves, density, oil, price, drying and hazard follow
+// from its paints.
 func mixed(key, name, cover, strength string, parts ...Part) Paint {
 	return Paint{Key: key, Name: name, Cover: cover, Strength: strength, Recipe: parts}
 }

@@ -70,6 +70,21 @@ func TestMixturesBehave(t *testing.T) {
 	}
 }
 
+// Every step of the ratio, not only its ends, turns the grey cooler.
+func TestTintsOfUltramarineAndSiennaPassFromWarmToCool(t *testing.T) {
+	last := math.Inf(1)
+	for _, blue := range []float64{0.5, 1, 2, 3} {
+		l := colour(t, Part{"PB29", blue}, Part{"PBr7/burnt-sienna", 1}, Part{White, 20})
+		if l.B >= last {
+			t.Errorf("%v parts of blue: b* %.1f did not fall from %.1f", blue, l.B, last)
+		}
+		last = l.B
+	}
+	if last > -5 {
+		t.Errorf("three parts of blue still give b* %.1f", last)
+	}
+}
+
 func TestFilm(t *testing.T) {
 	white, blue := mix(t, Part{White, 1}), mix(t, Part{"PB29", 1})
 	black, ground := spectrum.Flat(0.02), spectrum.Flat(0.5)

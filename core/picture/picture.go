@@ -1,5 +1,5 @@
-// Package picture measures a picture as somebody who stands back sees it: how its values
-// are shared out, where it draws the eye, how heavy its sides are, what its corners do.
+// Package picture measures a picture as somebody who stands back sees it: where it draws
+// the eye, what its corners do.
 // It knows nothing of paint; it is given colours on a grid.
 package picture
 
@@ -16,19 +16,6 @@ type Picture struct {
 	W, H int
 	Mm   float64
 	Lab  []spectrum.Lab
-}
-
-// Values is the share of the picture in each of n equal steps of L*, dark first; n from
-// 2 to 9. It is nil for others.
-func (p *Picture) Values(n int) []float64 {
-	if n < 2 || n > 9 {
-		return nil
-	}
-	out := make([]float64, n)
-	for _, c := range p.Lab {
-		out[min(n-1, max(0, int(c.L*float64(n)/100)))] += 1 / float64(len(p.Lab))
-	}
-	return out
 }
 
 // A Spot is a place that draws the eye, mm, and how strongly: the contrast, in L*, of
@@ -150,23 +137,6 @@ func (p *Picture) Mean(test func(x, y float64) bool) (mean spectrum.Lab, share f
 		return mean, 0
 	}
 	return spectrum.Lab{L: mean.L / n, A: mean.A / n, B: mean.B / n}, n / float64(len(p.Lab))
-}
-
-// Balance is where the picture's weight lies, mm: what differs from its mean value
-// weighs by how much.
-func (p *Picture) Balance() (x, y float64) {
-	mean, _ := p.Mean(func(float64, float64) bool { return true })
-	var sum float64
-	for i, c := range p.Lab {
-		w := math.Abs(c.L - mean.L)
-		x += w * (float64(i%p.W) + 0.5) * p.Mm
-		y += w * (float64(i/p.W) + 0.5) * p.Mm
-		sum += w
-	}
-	if sum == 0 {
-		return float64(p.W) * p.Mm / 2, float64(p.H) * p.Mm / 2
-	}
-	return x / sum, y / sum
 }
 
 // A Corner is one of the four.

@@ -108,7 +108,7 @@ func TestManyPointsAreThinned(t *testing.T) {
 		q := o[(i+1)%len(o)]
 		area += (p.X*q.Y - q.X*p.Y) / 2
 	}
-	if math.Abs(math.Abs(area)-math.Pi*900) > 70 {
+	if math.Abs(math.Abs(area)-math.Pi*900) > 30 {
 		t.Errorf("the disc has %.0f mm² instead of %.0f", area, math.Pi*900)
 	}
 	if _, err := drawing.Read(strings.NewReader(disc(250000)), 100, 75); err == nil || !strings.Contains(err.Error(), "simplify") {

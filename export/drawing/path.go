@@ -78,6 +78,9 @@ func rect(e xml.StartElement) ([]lesson.Point, error) {
 // curveSteps is into how many straight pieces a curve is cut.
 const curveSteps = 12
 
+// leastTriangle is the area, mm², that a point must add to its neighbours to be kept.
+const leastTriangle = 0.05
+
 // takes is how many figures each command of a path takes.
 var takes = map[byte]int{'M': 2, 'L': 2, 'H': 1, 'V': 1, 'C': 6, 'S': 4, 'Q': 4, 'T': 2, 'A': 7, 'Z': 0}
 
@@ -212,19 +215,23 @@ func cubic(out []lesson.Point, p, a, b, q lesson.Point) []lesson.Point {
 	return out
 }
 
+// mostThinned is how many points thinning begins from: more lie closer together than
+// the hand can follow, and are first taken evenly.
+const mostThinned = 2400
+
 // thin leaves out points that change an outline least until it has few enough to be
-// dragged by hand (Visvalingam and Whyatt 1993), and those that are a tenth of a mm off.
+// dragged by hand, and then those that hardly change it (Visvalingam and Whyatt 1993).
 func thin(outline []lesson.Point) []lesson.Point {
-	if len(outline) > 20000 { // evenly first, so that the rest is quick
-		step := len(outline)/20000 + 1
-		var some []lesson.Point
-		for i := 0; i < len(outline); i += step {
-			some = append(some, outline[i])
+	if n := len(outline); n > mostThinned {
+		some := make([]lesson.Point, mostThinned)
+		for i := range some {
+			some[i] = outline[i*n/mostThinned]
 		}
 		outline = some
 	}
+	outline = append([]lesson.Point(nil), outline...)
 	for len(outline) > 3 {
-		least, at := math.Inf(1), -1
+		least, at := math.Inf(1), 0
 		n := len(outline)
 		for i, p := range outline {
 			a, b := outline[(i+n-1)%n], outline[(i+1)%n]
@@ -232,22 +239,10 @@ func thin(outline []lesson.Point) []lesson.Point {
 				least, at = v, i
 			}
 		}
-		if n <= mostPoints && least > 0.05 {
+		if n <= mostPoints && least > leastTriangle {
 			break
 		}
-		// Far too many points: several at a time.
-		drop := max(1, (n-4*mostPoints)/50)
-		if drop == 1 {
-			outline = append(outline[:at:at], outline[at+1:]...)
-			continue
-		}
-		kept := outline[:0:0]
-		for i, p := range outline {
-			if i%(n/drop) != 0 {
-				kept = append(kept, p)
-			}
-		}
-		outline = kept
+		outline = append(outline[:at], outline[at+1:]...)
 	}
 	return outline
 }

@@ -304,3 +304,21 @@ func (s *Server) save(ctx context.Context, in *Raw) (*one[Saved], error) {
 	}
 	return &one[Saved]{s.saved(r, l)}, nil
 }
+
+// newest is a lesson as it stands.
+func (s *Server) newest(ctx context.Context, id string) (*lesson.Lesson, error) {
+	r, err := s.Store.Head(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	return r.Lesson()
+}
+
+// whose is the lesson with a content hash.
+func (s *Server) whose(ctx context.Context, hash string) (*lesson.Lesson, error) {
+	r, err := s.Store.ByHash(ctx, hash)
+	if err != nil {
+		return nil, err
+	}
+	return r.Lesson()
+}

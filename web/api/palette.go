@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 
-	"proxenos/core/lesson"
 	"proxenos/core/paint"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
@@ -149,23 +148,5 @@ func (s *Server) covers(ctx context.Context, in *struct{ Body CoverRequest }) (*
 	return &one[[]recipe.Cover]{list}, nil
 }
 
-// newest is a lesson as it stands.
-func (s *Server) newest(ctx context.Context, id string) (*lesson.Lesson, error) {
-	r, err := s.Store.Head(ctx, id)
-	if err != nil {
-		return nil, err
-	}
-	return r.Lesson()
-}
-
-// whose is the lesson with a content hash.
-func (s *Server) whose(ctx context.Context, hash string) (*lesson.Lesson, error) {
-	r, err := s.Store.ByHash(ctx, hash)
-	if err != nil {
-		return nil, err
-	}
-	return r.Lesson()
-}
-
-// band is the first wavelength of a spectrum and the step to the next, nm.
+// bands are the first wavelength of a spectrum and the step to the next, nm.
 var bands = struct{ from, step float64 }{spectrum.Wavelength(0), spectrum.Wavelength(1) - spectrum.Wavelength(0)}

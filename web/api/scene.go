@@ -29,7 +29,7 @@ type SketchRequest struct {
 // Arrangement asks for an edit that arranges the picture.
 type Arrangement struct {
 	Whose string  `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
-	Do    string  `json:"do" enum:"add,another,mirror,repeat,shadow,reflection,horizon"`
+	Do    string  `json:"do" enum:"add,another,mirror,repeat,shadow,reflection,take-out,horizon"`
 	Zone  string  `json:"zone,omitempty" maxLength:"40" doc:"which zone; not for add and horizon"`
 	Kind  string  `json:"kind,omitempty" maxLength:"20" doc:"for add: one of the vocabulary's things"`
 	Plane string  `json:"plane,omitempty" maxLength:"40" doc:"for add and repeat: where"`
@@ -132,6 +132,8 @@ func (s *Server) arrange(ctx context.Context, in *struct{ Body Arrangement }) (*
 		e, err = compose.Shadow(ctx, l, a.Zone)
 	case "reflection":
 		e, err = compose.Reflection(ctx, l, a.Zone)
+	case "take-out":
+		e, err = compose.TakeOut(l, a.Zone)
 	default:
 		e, err = compose.Horizon(l, a.Y)
 	}

@@ -93,7 +93,7 @@ func TestThePictureIsArrangedAndSketched(t *testing.T) {
 	if back.Hash != saved.Hash {
 		t.Error("taken back it is another lesson")
 	}
-	for _, do := range []edit{{"do": "another", "zone": "ridge"}, {"do": "mirror", "zone": "ridge"}, {"do": "horizon", "y": 30}, {"do": "reflection", "zone": "ridge"}} {
+	for _, do := range []edit{{"do": "another", "zone": "ridge"}, {"do": "mirror", "zone": "ridge"}, {"do": "horizon", "y": 30}, {"do": "reflection", "zone": "ridge"}, {"do": "take-out", "zone": "trees"}} {
 		if r := arrange(do); r.StatusCode != 200 {
 			t.Errorf("%v: %d %s", do, r.StatusCode, r.body)
 		}

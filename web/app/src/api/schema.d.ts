@@ -648,7 +648,7 @@ export interface components {
         };
         Arrangement: {
             /** @enum {string} */
-            do: "add" | "another" | "mirror" | "repeat" | "shadow" | "reflection" | "horizon";
+            do: "add" | "another" | "mirror" | "repeat" | "shadow" | "reflection" | "take-out" | "horizon";
             /** @description for add: one of the vocabulary's things */
             kind?: string;
             /** @description for add and repeat: where */

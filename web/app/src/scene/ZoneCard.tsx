@@ -1,6 +1,6 @@
 import { useState } from 'react'
 
-import type { Arrangement, Edit, Zone } from '../api/client'
+import type { Arrangement, Zone } from '../api/client'
 import { useArrange } from '../api/scene'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
 import type { SceneProps } from './Scene'
@@ -14,14 +14,17 @@ export function ZoneCard({ saved, guides, zone, setSelected, apply, busy, say }:
   const [name, setName] = useState(zone.name)
   const [to, setTo] = useState(lesson.planes.find((p) => p.id !== zone.plane)?.id ?? '')
   const set = (fields: Partial<Zone>) => apply({ edit: 'zone', at: 0, zone: { ...zone, ...fields } })
-  const ask = (what: Pick<Arrangement, 'do' | 'plane' | 'x'>) =>
-    arrange.mutate({ whose: saved.hash, zone: zone.id, ...what }, { onSuccess: (a) => apply(a.edit), onError: (e) => say(`Not changed. ${e.message}`) })
-  const takeOut = () => {
-    const out: Edit[] = steps.map((s) => ({ edit: 'remove', step: s.id }))
-    const cast: Edit[] = lesson.zones.filter((z) => z.of === zone.id).map((z) => ({ edit: 'zone', at: 0, zone: { ...z, of: '' } }))
-    apply({ edit: 'all', edits: [...out, ...cast, { edit: 'unzone', zone: zone.id }] })
-    setSelected(undefined)
-  }
+  const ask = (what: Pick<Arrangement, 'do' | 'plane' | 'x'>, then?: () => void) =>
+    arrange.mutate(
+      { whose: saved.hash, zone: zone.id, ...what },
+      {
+        onSuccess: (a) => {
+          apply(a.edit)
+          then?.()
+        },
+        onError: (e) => say(`Not changed. ${e.message}`),
+      },
+    )
   const wait = busy || arrange.isPending
   return (
     <section aria-label={`Zone ${zone.name}`} className="flex flex-col gap-2 border border-strong bg-raised p-3">
@@ -70,7 +73,7 @@ export function ZoneCard({ saved, guides, zone, setSelected, apply, busy, say }:
         <Button disabled={wait} onClick={() => ask({ do: 'reflection' })}>
           Its reflection
         </Button>
-        <Button disabled={wait} onClick={takeOut}>
+        <Button disabled={wait} onClick={() => ask({ do: 'take-out' }, () => setSelected(undefined))}>
           Take it out
         </Button>
       </div>
