@@ -50,6 +50,10 @@ type ZoneFact struct {
 	Casts  string  `json:"casts" doc:"of a shadow or reflection: of what"`
 }
 
+// linesApart is how near to each other, as a share of the height, two lines of ground may
+// be drawn and still be read.
+const linesApart = 0.03
+
 // person is a scale figure, m.
 const person = 1.7
 
@@ -57,9 +61,12 @@ const person = 1.7
 func GuidesOf(l *lesson.Lesson) Guides {
 	g := Guides{Horizon: l.View.Horizon, Ground: []Line{}, Planes: []PlaneFact{}, Zones: []ZoneFact{}}
 	g.Light.X, g.Light.Y = LightOn(l)
+	below := l.Support.Height
 	for _, d := range []float64{3, 5, 8, 12, 20, 40, 100, 400} {
-		if y := GroundY(l, d); y < l.Support.Height {
+		y := GroundY(l, d)
+		if apart := linesApart * l.Support.Height; y < below-apart && y > l.View.Horizon+apart {
 			g.Ground = append(g.Ground, Line{d, tenths(y)})
+			below = y
 		}
 	}
 	for _, p := range l.Planes {

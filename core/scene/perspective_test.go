@@ -113,6 +113,25 @@ func TestShadowsAndReflectionsOfZones(t *testing.T) {
 	}
 }
 
+// Lines of ground keep apart, so that their figures can be read.
+func TestGuidesCanBeRead(t *testing.T) {
+	l := ground()
+	g := GuidesOf(l)
+	last := l.Support.Height
+	for _, line := range g.Ground {
+		if math.Abs(line.Y-GroundY(l, line.Metres)) > 0.06 {
+			t.Errorf("%g m is drawn at %g, it lies at %g", line.Metres, line.Y, GroundY(l, line.Metres))
+		}
+		if last-line.Y < 12 || line.Y-g.Horizon < 12 {
+			t.Errorf("%g m is drawn at %.1f, next to %.1f", line.Metres, line.Y, last)
+		}
+		last = line.Y
+	}
+	if len(g.Ground) < 4 {
+		t.Errorf("%d lines of ground", len(g.Ground))
+	}
+}
+
 func TestAnotherLikeThisIsAnotherShape(t *testing.T) {
 	l := sample.Lesson()
 	z := l.Zones[2]
