@@ -21,8 +21,9 @@ type Picture struct {
 // A Spot is a place that draws the eye, mm, and how strongly: the contrast, in L*, of
 // what stands out there against all sides. A difference of colour counts half.
 type Spot struct {
-	X, Y     float64
-	Strength float64
+	X        float64 `json:"x" doc:"mm"`
+	Y        float64 `json:"y"`
+	Strength float64 `json:"strength" doc:"L* of contrast"`
 }
 
 // The eye is drawn by what it sees with half-closed eyes, over a window of the picture.
@@ -31,11 +32,17 @@ const (
 	squint = 1.0 / 60 // share of the width that is blurred away: leaves, grass, weave
 )
 
-// Strength maps how strongly each place draws the eye. Texture is blurred away first;
+// Pull is how strongly each place of a picture draws the eye.
+type Pull struct {
+	of *Picture
+	At []float64 // strength, as in [Spot]
+}
+
+// Pull measures how strongly each place draws the eye. Texture is blurred away first;
 // then, over a window, it is the smaller eigenvalue of the structure tensor of value and
 // colour (Förstner and Gülch 1987): an edge that runs on has contrast in one direction
 // only, a shape that stands out has it in all.
-func (p *Picture) Strength() []float64 {
+func (p *Picture) Pull() *Pull {
 	half := max(1, int(window*float64(p.W)/2))
 	channels := [3][]float64{}
 	for k := range channels {
@@ -65,7 +72,7 @@ func (p *Picture) Strength() []float64 {
 		least := max(0, mean-math.Hypot(diff, xy[i]))
 		out[i] = math.Sqrt(least) * float64(2*half) * 0.7 // a disc of that size reads about its contrast
 	}
-	return out
+	return &Pull{p, out}
 }
 
 // box averages over squares of side 2r+1, cut at the edges.
@@ -90,8 +97,8 @@ func (p *Picture) box(v []float64, r int) []float64 {
 
 // Spots lists the places that draw the eye most, strongest first, no two nearer to each
 // other than apart mm.
-func (p *Picture) Spots(n int, apart float64) []Spot {
-	strength := p.Strength()
+func (u *Pull) Spots(n int, apart float64) []Spot {
+	p, strength := u.of, u.At
 	order := make([]int, len(strength))
 	for i := range order {
 		order[i] = i
@@ -111,10 +118,10 @@ func (p *Picture) Spots(n int, apart float64) []Spot {
 }
 
 // Within is the strongest place within a circle, mm.
-func (p *Picture) Within(x, y, radius float64) Spot {
-	strength := p.Strength()
+func (u *Pull) Within(x, y, radius float64) Spot {
+	p := u.of
 	best := Spot{X: x, Y: y}
-	for i, v := range strength {
+	for i, v := range u.At {
 		sx, sy := (float64(i%p.W)+0.5)*p.Mm, (float64(i/p.W)+0.5)*p.Mm
 		if math.Hypot(sx-x, sy-y) <= radius && v > best.Strength {
 			best = Spot{sx, sy, v}
@@ -141,10 +148,11 @@ func (p *Picture) Mean(test func(x, y float64) bool) (mean spectrum.Lab, share f
 
 // A Corner is one of the four.
 type Corner struct {
-	Name   string
-	X, Y   float64 // where it is, mm
-	Light  float64 // L* of its triangle
-	Beside float64 // L* of what lies next to it
+	Name   string  `json:"name"`
+	X      float64 `json:"x" doc:"where it is, mm"`
+	Y      float64 `json:"y"`
+	Light  float64 `json:"light" doc:"L* of its triangle"`
+	Beside float64 `json:"beside" doc:"L* of what lies next to it"`
 }
 
 // cornerSize is the legs of a corner's triangle, as a share of the shorter side.

@@ -29,7 +29,7 @@ func TestTheEyeGoesWhereContrastIs(t *testing.T) {
 	p := flat(50)
 	p.dot(100, 80, 8, 90)
 	p.dot(300, 200, 8, 70)
-	spots := p.Spots(2, 60)
+	spots := p.Pull().Spots(2, 60)
 	if math.Hypot(spots[0].X-100, spots[0].Y-80) > 25 || math.Hypot(spots[1].X-300, spots[1].Y-200) > 25 {
 		t.Errorf("%+v", spots)
 	}
@@ -37,10 +37,10 @@ func TestTheEyeGoesWhereContrastIs(t *testing.T) {
 	if k := spots[0].Strength / spots[1].Strength; math.Abs(k-2) > 0.1 {
 		t.Errorf("forty L* is %.2f times as strong as twenty", k)
 	}
-	if s := p.Within(300, 200, 40); math.Abs(s.Strength-spots[1].Strength) > 0.01 {
+	if s := p.Pull().Within(300, 200, 40); math.Abs(s.Strength-spots[1].Strength) > 0.01 {
 		t.Errorf("around the second: %+v", s)
 	}
-	if s := p.Within(200, 20, 20); s.Strength > 0.01 {
+	if s := p.Pull().Within(200, 20, 20); s.Strength > 0.01 {
 		t.Errorf("where nothing is: %+v", s)
 	}
 	// An edge that runs on draws less than the disc, though its contrast is larger.
@@ -51,7 +51,7 @@ func TestTheEyeGoesWhereContrastIs(t *testing.T) {
 		}
 	}
 	edge.dot(100, 60, 10, 75)
-	if s := edge.Spots(1, 60)[0]; math.Hypot(s.X-100, s.Y-60) > 25 {
+	if s := edge.Pull().Spots(1, 60)[0]; math.Hypot(s.X-100, s.Y-60) > 25 {
 		t.Errorf("on a picture with a horizon the eye goes to %+v", s)
 	}
 	coloured := flat(50)
@@ -60,7 +60,7 @@ func TestTheEyeGoesWhereContrastIs(t *testing.T) {
 			coloured.Lab[i].A = 60
 		}
 	}
-	if s := coloured.Spots(1, 10)[0]; s.Strength < 4 || math.Abs(s.X-200) > 25 {
+	if s := coloured.Pull().Spots(1, 10)[0]; s.Strength < 4 || math.Abs(s.X-200) > 25 {
 		t.Errorf("a red dot on grey: %+v", s)
 	}
 }
@@ -82,6 +82,6 @@ func BenchmarkStrength(b *testing.B) {
 	p := flat(50)
 	p.dot(100, 80, 8, 90)
 	for b.Loop() {
-		p.Spots(4, 60)
+		p.Pull().Spots(4, 60)
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"proxenos/core/lesson"
+	"proxenos/core/measure"
 	"proxenos/core/picture"
 	"proxenos/core/rehearse"
 	"proxenos/core/spectrum"
@@ -14,7 +15,6 @@ import (
 const (
 	rivalShare   = 0.85    // of the focal contrast from which a second place competes
 	weakFocal    = 0.75    // of the strongest contrast below which the focal area is weak
-	rivalApart   = 0.18    // of the width by which a rival is another place
 	rivalLeast   = 9.0     // L* of contrast below which nothing competes
 	middleWithin = 1.0 / 9 // of width and height to either side of the middle
 	edgeWithin   = 1.0 / 9 // of width and height from an edge
@@ -45,33 +45,12 @@ var corner = Rule{
 	find:   findCorner,
 }
 
-// grid is about how many places across the picture is measured at.
-const grid = 200
-
 // measured is the finished canvas on a coarse grid, once.
 func (c *Context) measured() *picture.Picture {
-	if c.coarse != nil {
-		return c.coarse
+	if c.coarse == nil {
+		c.coarse = measure.Coarse(c.Rehearsal.Final)
 	}
-	f := c.Rehearsal.Final
-	k := max(1, f.W/grid)
-	p := &picture.Picture{W: f.W / k, H: f.H / k, Mm: f.Cell * float64(k)}
-	for y := range p.H {
-		for x := range p.W {
-			var sum spectrum.Lab
-			var n float64
-			for j := 0; j < k; j += max(1, k/2) {
-				for i := 0; i < k; i += max(1, k/2) {
-					lab := f.Colour(x*k+i, y*k+j)
-					sum.L, sum.A, sum.B = sum.L+lab.L, sum.A+lab.A, sum.B+lab.B
-					n++
-				}
-			}
-			p.Lab = append(p.Lab, spectrum.Lab{L: sum.L / n, A: sum.A / n, B: sum.B / n})
-		}
-	}
-	c.coarse = p
-	return p
+	return c.coarse
 }
 
 // chosen reports whether the lesson has a focal area, and a canvas to measure it on.
@@ -112,15 +91,10 @@ func findFocalPlace(c *Context) []Finding {
 
 // draws are the strength of the focal area and of the strongest place outside it.
 func (c *Context) draws() (mine, other picture.Spot) {
-	p, l := c.measured(), c.Lesson
-	mine = p.Within(l.Focal.X, l.Focal.Y, l.Focal.Radius)
-	away := max(1.3*l.Focal.Radius, rivalApart*l.Support.Width)
-	for _, s := range p.Spots(12, 0.4*rivalApart*l.Support.Width) {
-		if math.Hypot(s.X-l.Focal.X, s.Y-l.Focal.Y) > away {
-			return mine, s
-		}
+	if c.pull == nil {
+		c.pull = c.measured().Pull()
 	}
-	return mine, other
+	return measure.Draws(c.pull, c.Lesson)
 }
 
 func findFocal(c *Context) []Finding {

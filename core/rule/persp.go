@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"proxenos/core/lesson"
+	"proxenos/core/measure"
 	"proxenos/core/rehearse"
 	"proxenos/core/scene"
 )
@@ -48,11 +49,11 @@ var side = Rule{
 func findSize(c *Context) (out []Finding) {
 	l := c.Lesson
 	for _, kind := range []lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.Fence} {
-		var small, large thing
+		var small, large measure.Thing
 		least, most := math.Inf(1), 0.0
-		for _, t := range c.standing(kind) {
-			tall, ok := scene.TrueSize(l, t.height, t.foot)
-			if !ok || t.foot-l.View.Horizon < 4 {
+		for _, t := range measure.Standing(c.Lesson, kind) {
+			tall, ok := scene.TrueSize(l, t.Height, t.Foot)
+			if !ok || t.Foot-l.View.Horizon < 4 {
 				continue
 			}
 			if tall < least {
@@ -66,27 +67,27 @@ func findSize(c *Context) (out []Finding) {
 			continue
 		}
 		f := Finding{
-			Says:   fmt.Sprintf("By where they stand, %s is %.1f m tall and %s %.1f m.", large.zone.Name, most, small.zone.Name, least),
-			Figure: round(most/least, 1), Unit: "times", Threshold: sizeMost, Where: large.zone.ID + "/" + small.zone.ID,
-			At: rehearse.Spot{X: large.x, Y: large.foot}, OnCanvas: true,
+			Says:   fmt.Sprintf("By where they stand, %s is %.1f m tall and %s %.1f m.", large.Zone.Name, most, small.Zone.Name, least),
+			Figure: round(most/least, 1), Unit: "times", Threshold: sizeMost, Where: large.Zone.ID + "/" + small.Zone.ID,
+			At: rehearse.Spot{X: large.X, Y: large.Foot}, OnCanvas: true,
 		}
 		between := math.Sqrt(most * least)
 		var both lesson.All
 		for _, t := range []struct {
-			thing
+			measure.Thing
 			tall float64
 		}{{large, most}, {small, least}} {
 			k := between / t.tall
-			outline := slices.Clone(t.zone.Outline)
+			outline := slices.Clone(t.Zone.Outline)
 			for i, p := range outline {
-				outline[i] = lesson.Point{X: t.x + (p.X-t.x)*k, Y: t.foot + (p.Y-t.foot)*k}
+				outline[i] = lesson.Point{X: t.X + (p.X-t.X)*k, Y: t.Foot + (p.Y-t.Foot)*k}
 			}
 			if outline = scene.OnCanvas(l, outline); outline == nil {
 				continue
 			}
-			e := lesson.Reshape{Zone: t.zone.ID, Outline: outline}
+			e := lesson.Reshape{Zone: t.Zone.ID, Outline: outline}
 			both = append(both, e)
-			if r, _, ok := c.remedy(fmt.Sprintf("draw %s %.1f m tall, %.0f mm", t.zone.Name, between, t.height*k), e); ok {
+			if r, _, ok := c.remedy(fmt.Sprintf("draw %s %.1f m tall, %.0f mm", t.Zone.Name, between, t.Height*k), e); ok {
 				f.Remedies = append(f.Remedies, r)
 			}
 		}

@@ -72,6 +72,7 @@ type Context struct {
 	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
 
 	coarse  *picture.Picture // the finished canvas on a coarse grid, once it was measured
+	pull    *picture.Pull    // how strongly its places draw the eye
 	picture *seenPicture     // what shows of the finished canvas, once it was looked at
 	needs   *supply.Amounts  // what one person needs, once it was worked out
 }

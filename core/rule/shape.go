@@ -7,20 +7,17 @@ import (
 
 	"proxenos/core/compose"
 	"proxenos/core/lesson"
+	"proxenos/core/measure"
 	"proxenos/core/rehearse"
-	"proxenos/core/scene"
 )
 
 const (
 	midHeight   = 0.04 // of the height around the middle where a horizon is dull
 	levelMost   = 1.0  // degrees that water may slope
 	sameMost    = 0.93 // of a mass that may fall on its own mirror image
-	massLeast   = 0.004
 	evenMost    = 0.08 // relative spread of gaps below which they are even
 	alikeMost   = 0.12 // and of heights below which things are alike
 	outMost     = 0.6  // of the length of directions that may lead past the focal area
-	missedBy    = 0.15 // of the width by which a direction misses it
-	turnLeast   = 8.0  // degrees from level below which a line leads nowhere
 	shapeCell   = 1.5  // mm
 	gapStretch  = 0.28 // of a gap by which an even thing is moved
 	leanStretch = 0.18 // of its width by which a mass is made to lean
@@ -122,89 +119,49 @@ func farEdge(z lesson.Zone) (left, right lesson.Point) {
 
 func findSymmetry(c *Context) (out []Finding) {
 	l := c.Lesson
-	canvas := l.Support.Width * l.Support.Height
-	for _, z := range l.Zones {
-		if !slices.Contains([]lesson.ZoneKind{lesson.Rock, lesson.Ridge, lesson.CloudBank, lesson.Tree}, z.Kind) {
+	for _, m := range measure.Masses(l) {
+		if m.Same <= sameMost {
 			continue
 		}
-		r := scene.ZoneAt(l, z, shapeCell)
-		same := r.Sameness()
-		slim := r.X1-r.X0 < 0.5*(r.Y1-r.Y0)      // a poplar is what it is
-		band := r.X1-r.X0 > 0.95*l.Support.Width // from edge to edge it is no mass
-		if r.Area < massLeast*canvas || same <= sameMost || slim || band {
-			continue
-		}
+		z, _ := l.Zone(m.Zone)
 		f := Finding{
-			Says:   fmt.Sprintf("%s falls on its own mirror image to %.0f %%.", z.Name, 100*same),
-			Figure: round(100*same, 0), Unit: "%", Threshold: 100 * sameMost, Where: z.ID, At: rehearse.Spot{X: (r.X0 + r.X1) / 2, Y: (r.Y0 + r.Y1) / 2}, OnCanvas: true,
+			Says:   fmt.Sprintf("%s falls on its own mirror image to %.0f %%.", z.Name, 100*m.Same),
+			Figure: round(100*m.Same, 0), Unit: "%", Threshold: 100 * sameMost, Where: z.ID, At: rehearse.Spot{X: m.X, Y: m.Y}, OnCanvas: true,
 		}
 		outline := slices.Clone(z.Outline)
 		for i, p := range outline {
-			up := (r.Y1 - p.Y) / max(1, r.Y1-r.Y0)
-			across := (p.X - (r.X0+r.X1)/2) / max(1, (r.X1-r.X0)/2)
-			outline[i].X = math.Round(10*min(l.Support.Width, max(0, p.X+leanStretch*(r.X1-r.X0)*up*(1-0.4*across)))) / 10
+			up := (m.Foot - p.Y) / max(1, 2*(m.Foot-m.Y))
+			across := (p.X - m.X) / max(1, m.Wide/2)
+			outline[i].X = math.Round(10*min(l.Support.Width, max(0, p.X+leanStretch*m.Wide*up*(1-0.4*across)))) / 10
 		}
-		if m, _, ok := c.remedy("let it lean", lesson.Reshape{Zone: z.ID, Outline: outline}); ok {
-			f.Remedies = append(f.Remedies, m)
+		if r, _, ok := c.remedy("let it lean", lesson.Reshape{Zone: z.ID, Outline: outline}); ok {
+			f.Remedies = append(f.Remedies, r)
 		}
 		out = append(out, f)
 	}
 	return append(out, c.even()...)
 }
 
-// thing is a zone as it stands: its middle, foot and height, mm.
-type thing struct {
-	zone            lesson.Zone
-	x, foot, height float64
-}
-
-// standing lists the zones of a kind that stand below the horizon, from left to right.
-func (c *Context) standing(kind lesson.ZoneKind) (out []thing) {
-	for _, z := range c.Lesson.Zones {
-		if z.Kind != kind {
-			continue
-		}
-		x0, x1, y0, y1 := math.Inf(1), math.Inf(-1), math.Inf(1), math.Inf(-1)
-		for _, p := range z.Outline {
-			x0, x1, y0, y1 = min(x0, p.X), max(x1, p.X), min(y0, p.Y), max(y1, p.Y)
-		}
-		out = append(out, thing{z, (x0 + x1) / 2, y1, y1 - y0})
-	}
-	slices.SortFunc(out, func(a, b thing) int { return int(math.Copysign(1, a.x-b.x)) })
-	return out
-}
-
 // even finds like things at even distances.
 func (c *Context) even() (out []Finding) {
-	for _, kind := range []lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.Fence, lesson.Rock, lesson.Building} {
-		list := c.standing(kind)
-		if len(list) < 3 {
+	for _, row := range measure.Rows(c.Lesson) {
+		if row.Uneven >= evenMost || row.Unlike >= alikeMost {
 			continue
 		}
-		var gaps, heights []float64
-		for i, t := range list {
-			heights = append(heights, t.height)
-			if i > 0 {
-				gaps = append(gaps, t.x-list[i-1].x)
-			}
+		f := Finding{
+			Says:   fmt.Sprintf("%d like things stand %.0f mm apart, each as far as the next to %.0f %%.", len(row.Zones), row.Apart, 100*row.Uneven),
+			Figure: round(100*row.Uneven, 1), Unit: "%", Threshold: 100 * evenMost, Where: string(row.Kind), At: rehearse.Spot{X: row.X[1], Y: row.Foot[1]}, OnCanvas: true,
 		}
-		if unlike := relative(gaps); unlike >= evenMost || relative(heights) >= alikeMost {
-			continue
-		} else {
-			f := Finding{
-				Says:   fmt.Sprintf("%d like things stand %.0f mm apart, each as far as the next to %.0f %%.", len(list), mean(gaps), 100*unlike),
-				Figure: round(100*unlike, 1), Unit: "%", Threshold: 100 * evenMost, Where: string(kind), At: rehearse.Spot{X: list[1].x, Y: list[1].foot}, OnCanvas: true,
-			}
-			var all lesson.All
-			for i, t := range list[1 : len(list)-1] {
-				by := gapStretch * gaps[i] * math.Pow(-1, float64(i)) // one this way, the next that
-				all = append(all, lesson.Reshape{Zone: t.zone.ID, Outline: moved(t.zone.Outline, by, 0, c.Lesson)})
-			}
-			if r, _, ok := c.remedy("move them apart unevenly", all); ok {
-				f.Remedies = append(f.Remedies, r)
-			}
-			out = append(out, f)
+		var all lesson.All
+		for i := 1; i+1 < len(row.Zones); i++ {
+			by := gapStretch * (row.X[i] - row.X[i-1]) * math.Pow(-1, float64(i-1)) // one this way, the next that
+			z, _ := c.Lesson.Zone(row.Zones[i])
+			all = append(all, lesson.Reshape{Zone: z.ID, Outline: moved(z.Outline, by, 0, c.Lesson)})
 		}
+		if r, _, ok := c.remedy("move them apart unevenly", all); ok {
+			f.Remedies = append(f.Remedies, r)
+		}
+		out = append(out, f)
 	}
 	return out
 }
@@ -217,46 +174,18 @@ func moved(outline []lesson.Point, dx, dy float64, l *lesson.Lesson) []lesson.Po
 	return out
 }
 
-func mean(v []float64) (sum float64) {
-	for _, x := range v {
-		sum += x / float64(len(v))
-	}
-	return sum
-}
-
-// relative is the spread of figures as a share of their mean.
-func relative(v []float64) float64 {
-	m := mean(v)
-	var sum float64
-	for _, x := range v {
-		sum += (x - m) * (x - m) / float64(len(v))
-	}
-	return math.Sqrt(sum) / max(1e-9, math.Abs(m))
-}
-
 func findDirections(c *Context) []Finding {
 	l := c.Lesson
-	if l.Focal.Radius == 0 {
-		return nil
-	}
-	miss := max(1.5*l.Focal.Radius, missedBy*l.Support.Width)
 	var out, all float64
 	var worst lesson.Zone
-	var axis scene.Axis
-	for _, z := range l.Zones {
-		if !slices.Contains([]lesson.ZoneKind{lesson.Path, lesson.Stream, lesson.Bank, lesson.Wall, lesson.Fence, lesson.CloudBank}, z.Kind) {
-			continue
-		}
-		a := scene.ZoneAt(l, z, shapeCell).Axis()
-		steep := math.Abs(math.Atan2(a.DY, a.DX)) * 180 / math.Pi
-		if a.Slender < 2 || min(steep, 180-steep) < turnLeast || a.Long < 0.12*l.Support.Width {
-			continue
-		}
-		all += a.Long
-		if off := math.Abs((l.Focal.X-a.X)*a.DY - (l.Focal.Y-a.Y)*a.DX); off > miss {
-			out += a.Long
-			if a.Long > axis.Long {
-				worst, axis = z, a
+	var longest measure.Direction
+	for _, d := range measure.Directions(l) {
+		all += d.Long
+		if !d.Leads {
+			out += d.Long
+			if d.Long > longest.Long {
+				longest = d
+				worst, _ = l.Zone(d.Zone)
 			}
 		}
 	}
@@ -265,9 +194,9 @@ func findDirections(c *Context) []Finding {
 	}
 	f := Finding{
 		Says:   fmt.Sprintf("%.0f %% of the length of paths, banks and the like leads past the focal area; the longest is %s.", 100*out/all, worst.Name),
-		Figure: round(100*out/all, 0), Unit: "%", Threshold: 100 * outMost, Where: "focal", At: rehearse.Spot{X: axis.X, Y: axis.Y}, OnCanvas: true,
+		Figure: round(100*out/all, 0), Unit: "%", Threshold: 100 * outMost, Where: "focal", At: rehearse.Spot{X: longest.X, Y: longest.Y}, OnCanvas: true,
 	}
-	if r, _, ok := c.remedy("turn "+worst.Name+" toward it", lesson.Reshape{Zone: worst.ID, Outline: c.turned(worst, axis)}); ok {
+	if r, _, ok := c.remedy("turn "+worst.Name+" toward it", lesson.Reshape{Zone: worst.ID, Outline: c.turned(worst, longest)}); ok {
 		f.Remedies = append(f.Remedies, r)
 	}
 	return []Finding{f}
@@ -275,7 +204,7 @@ func findDirections(c *Context) []Finding {
 
 // turned leans a shape about its lower end until it points at the focal area: rows move
 // sideways, so that its foot and its height stay.
-func (c *Context) turned(z lesson.Zone, a scene.Axis) []lesson.Point {
+func (c *Context) turned(z lesson.Zone, a measure.Direction) []lesson.Point {
 	l := c.Lesson
 	low := math.Inf(-1)
 	for _, p := range z.Outline {

@@ -6,14 +6,14 @@ import (
 	"slices"
 
 	"proxenos/core/lesson"
+	"proxenos/core/measure"
 	"proxenos/core/paint"
 	"proxenos/core/rehearse"
 )
 
 const (
-	tierLeast = 4.0 // L* by which overlapping planes should differ where they meet
-	meetLeast = 3.0 // cm of common edge from which two planes are said to meet
-	tierReach = 3.0 // mm to either side of an edge that count
+	tierLeast = 4.0  // L* by which overlapping planes should differ where they meet
+	meetLeast = 30.0 // mm of common edge from which two planes are said to meet
 )
 
 var tiers = Rule{
@@ -22,86 +22,28 @@ var tiers = Rule{
 	find:   findTiers,
 }
 
-// meeting gathers what lies on either side of the edge between two planes.
-type meeting struct {
-	edge          float64 // cell sides
-	far, near     float64 // sums of L*
-	x, y          float64
-	farBy, nearBy map[int16]int // steps that show there
-}
-
 func findTiers(c *Context) (out []Finding) {
 	if c.Rehearsal == nil {
 		return nil
 	}
-	r := c.Rehearsal
-	f := r.Final
-	plane := r.Planes()
-	reach := max(1, int(math.Round(tierReach/f.Cell)))
-	type pair struct{ far, near int16 }
-	met := map[pair]*meeting{}
-	look := func(x, y, dx, dy int) {
-		a, b := plane[y*f.W+x], plane[(y+dy)*f.W+x+dx]
-		if a < 0 || b < 0 || a == b {
-			return
-		}
-		// Step back from the edge on both sides; both must still be the same plane.
-		ax, ay, bx, by := x-dx*reach, y-dy*reach, x+dx*(reach+1), y+dy*(reach+1)
-		if ax < 0 || ay < 0 || bx >= f.W || by >= f.H || plane[ay*f.W+ax] != a || plane[by*f.W+bx] != b {
-			return
-		}
-		la, lb := f.Colour(ax, ay).L, f.Colour(bx, by).L
-		sa, sb := r.Owner[ay*f.W+ax], r.Owner[by*f.W+bx]
-		if a > b {
-			a, b, la, lb, sa, sb = b, a, lb, la, sb, sa
-		}
-		m := met[pair{a, b}]
-		if m == nil {
-			m = &meeting{farBy: map[int16]int{}, nearBy: map[int16]int{}}
-			met[pair{a, b}] = m
-		}
-		m.edge++
-		m.far += la
-		m.near += lb
-		m.x += float64(x)
-		m.y += float64(y)
-		m.farBy[sa]++
-		m.nearBy[sb]++
-	}
-	for y := range f.H {
-		for x := range f.W {
-			if x+1 < f.W {
-				look(x, y, 1, 0)
-			}
-			if y+1 < f.H {
-				look(x, y, 0, 1)
-			}
-		}
-	}
-	for a := range c.Lesson.Planes {
-		for b := a + 1; b < len(c.Lesson.Planes); b++ {
-			m := met[pair{int16(a), int16(b)}]
-			if m == nil || m.edge*f.Cell/10 < meetLeast {
-				continue
-			}
-			if d := (m.far - m.near) / m.edge; math.Abs(d) < tierLeast {
-				out = append(out, c.sameTier(a, b, m, d))
-			}
+	for _, m := range measure.Meetings(c.Rehearsal, meetLeast) {
+		if math.Abs(m.FarL-m.NearL) < tierLeast {
+			out = append(out, c.sameTier(m))
 		}
 	}
 	return out
 }
 
-func (c *Context) sameTier(a, b int, m *meeting, diff float64) Finding {
-	far, near := c.Lesson.Planes[a], c.Lesson.Planes[b]
-	cell := c.Rehearsal.Final.Cell
+func (c *Context) sameTier(m measure.Meeting) Finding {
+	far, near := c.Lesson.Planes[m.Far], c.Lesson.Planes[m.Near]
+	diff := m.FarL - m.NearL
 	f := Finding{
 		Says: fmt.Sprintf("%s and %s differ by only %.1f L* along %.0f cm where they meet.",
-			far.Name, near.Name, math.Abs(diff), m.edge*cell/10),
+			far.Name, near.Name, math.Abs(diff), m.Edge/10),
 		Figure: round(math.Abs(diff), 1), Unit: "L*", Threshold: tierLeast,
-		Where: far.ID + "/" + near.ID, At: rehearse.Spot{X: m.x / m.edge * cell, Y: m.y / m.edge * cell}, OnCanvas: true,
+		Where: far.ID + "/" + near.ID, At: rehearse.Spot{X: m.X, Y: m.Y}, OnCanvas: true,
 	}
-	darkStep, lightStep := most(m.nearBy), most(m.farBy)
+	darkStep, lightStep := m.NearStep, m.FarStep
 	want := tierLeast + 2 - math.Abs(diff) // a little more than just enough
 	if near.Distance == far.Distance || diff < 0 {
 		darkStep, lightStep = lightStep, darkStep // the near one is the lighter already
@@ -122,17 +64,6 @@ func (c *Context) sameTier(a, b int, m *meeting, diff float64) Finding {
 		}
 	}
 	return f
-}
-
-// most returns the step that shows most, or -1.
-func most(by map[int16]int) int {
-	best, n := -1, 0
-	for s, k := range by {
-		if k > n || k == n && int(s) < best {
-			best, n = int(s), k
-		}
-	}
-	return best
 }
 
 // shift finds the parts of white that move the first mixture of a step by dL in L*.

@@ -74,6 +74,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.benchOperations(api)
 	s.paintOperations(api)
 	s.sceneOperations(api)
+	s.measureOperations(api)
 	return api
 }
 

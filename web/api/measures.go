@@ -1,0 +1,68 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"image"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"proxenos/core/measure"
+	"proxenos/core/rehearse"
+	"proxenos/store"
+)
+
+// mapWidth is how many pixels the map of a picture is wide.
+const mapWidth = 800
+
+func (s *Server) measureOperations(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "measures", Method: http.MethodGet, Path: "/api/measures/{hash}",
+		Summary: "What the finished picture of a lesson comes to, once it is painted"}, s.measures)
+	huma.Register(api, huma.Operation{OperationID: "pictureMap", Method: http.MethodGet, Path: "/api/maps/{engine}/{hash}/{map}", Responses: pngReply,
+		Summary: "The finished picture as a value plan, or what draws the eye in it, as MAP.png"}, s.pictureMap)
+}
+
+func (s *Server) measures(ctx context.Context, in *struct {
+	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+}) (*one[measure.Measures], error) {
+	address := s.Engine + "/" + in.Hash + "/measures"
+	var out measure.Measures
+	body, err := s.Store.Made(ctx, address)
+	switch {
+	case err == nil:
+		err = json.Unmarshal(body, &out)
+		return &one[measure.Measures]{out}, s.refuse(err)
+	case !errors.Is(err, store.ErrNotFound):
+		return nil, s.refuse(err)
+	}
+	j, err := s.job(ctx, in.Hash)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	r, err := j.Painted(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out = measure.Of(r)
+	if body, err = json.Marshal(out); err == nil {
+		err = s.Store.PutMade(ctx, address, body)
+	}
+	return &one[measure.Measures]{out}, s.refuse(err)
+}
+
+func (s *Server) pictureMap(ctx context.Context, in *struct {
+	Engine string `path:"engine" maxLength:"20"`
+	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Map    string `path:"map" maxLength:"20"`
+}) (*picture, error) {
+	name := strings.TrimSuffix(in.Map, ".png")
+	if err := measure.KnownMap(name); err != nil {
+		return nil, unsound(err)
+	}
+	return s.picture(ctx, in.Engine, in.Hash, "map-"+name, func(r *rehearse.Rehearsal) (image.Image, error) {
+		return measure.DrawMap(measure.Coarse(r.Final), name, mapWidth)
+	})
+}
