@@ -3,6 +3,7 @@ package lesson
 import (
 	"fmt"
 	"slices"
+	"strings"
 )
 
 // An Edit is one small change to a lesson. The interface, a remedy and the shell
@@ -224,19 +225,22 @@ func (e All) Apply(l *Lesson) (*Lesson, Edit, error) {
 	return l, undo, nil
 }
 
-// Describe lists the edits.
+// saidOf is how many edits of a list are said in words.
+const saidOf = 4
+
+// Describe lists the edits; of many only the first few.
 func (e All) Describe(l *Lesson) string {
-	var out string
+	var said []string
 	for i, one := range e {
-		if i > 0 {
-			out += "; "
+		if i == saidOf && len(e) > saidOf+1 {
+			return fmt.Sprintf("%s and %d more changes", strings.Join(said, "; "), len(e)-saidOf)
 		}
-		out += one.Describe(l)
+		said = append(said, one.Describe(l))
 		if next, _, err := one.Apply(l); err == nil {
 			l = next
 		}
 	}
-	return out
+	return strings.Join(said, "; ")
 }
 
 // Apply makes an edit and checks the result: the way in for every edit that

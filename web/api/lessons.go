@@ -13,8 +13,10 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"proxenos/core/compose"
+	"proxenos/core/daylight"
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/measure"
 	"proxenos/core/recipe"
 	"proxenos/core/rehearse"
 	"proxenos/core/score"
@@ -89,11 +91,13 @@ func raw[T any](api huma.API, op huma.Operation) huma.Operation {
 // views of a canvas.
 type Vocabulary struct {
 	lesson.Vocabulary
-	Views  []lesson.Term `json:"views"`
-	Airs   []lesson.Term `json:"airs"`
-	Lamps  []lesson.Term `json:"lamps" doc:"views that show things under another lamp"`
-	Scenes []lesson.Term `json:"scenes" doc:"kinds of scene that a lesson can begin from"`
-	Things []lesson.Term `json:"things" doc:"kinds of thing that can be added to a picture"`
+	Views  []lesson.Term   `json:"views"`
+	Airs   []lesson.Term   `json:"airs"`
+	Lamps  []lesson.Term   `json:"lamps" doc:"views that show things under another lamp"`
+	Scenes []lesson.Term   `json:"scenes" doc:"kinds of scene that a lesson can begin from"`
+	Things []lesson.Term   `json:"things" doc:"kinds of thing that can be added to a picture"`
+	Hours  []daylight.Hour `json:"hours" doc:"times of day"`
+	Maps   []lesson.Term   `json:"maps" doc:"maps of a finished picture"`
 }
 
 // lamps are the views that show things under another lamp.
@@ -122,7 +126,7 @@ func (s *Server) lessonOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
-			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs(), lamps(), starter.Kinds(), compose.Kinds()}}, nil
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {

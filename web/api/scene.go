@@ -12,6 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"proxenos/core/compose"
+	"proxenos/core/daylight"
 	"proxenos/core/lesson"
 	"proxenos/core/scene"
 	"proxenos/core/starter"
@@ -75,6 +76,7 @@ func (s *Server) sceneOperations(api huma.API) {
 	huma.Register(api, raw[SketchRequest](api, huma.Operation{OperationID: "sketch", Method: http.MethodPost, Path: "/api/sketches", Responses: pngReply,
 		Summary: "A lesson drawn flat, at once, perhaps after an edit that is not made yet"}), s.sketch)
 	huma.Register(api, huma.Operation{OperationID: "arrange", Method: http.MethodPost, Path: "/api/arrangements", Summary: "An edit that arranges the picture"}, s.arrange)
+	huma.Register(api, huma.Operation{OperationID: "relight", Method: http.MethodPost, Path: "/api/lights", Summary: "What follows in the picture from a light and an air, and the edit that makes it so"}, s.relight)
 	huma.Register(api, huma.Operation{OperationID: "starterSketch", Method: http.MethodPost, Path: "/api/starters/sketch", Responses: pngReply, Summary: "A starting lesson drawn flat"}, s.starterSketch)
 	huma.Register(api, huma.Operation{OperationID: "begin", Method: http.MethodPost, Path: "/api/studios/{id}/starters", DefaultStatus: http.StatusCreated,
 		Summary: "Put a complete starting lesson on the shelf"}, s.begin)
@@ -241,4 +243,36 @@ func (s *Server) draw(ctx context.Context, in *struct {
 		out.Left = []string{}
 	}
 	return &one[Arranged]{out}, nil
+}
+
+// LightRequest asks what a light and an air would mean for a lesson.
+type LightRequest struct {
+	Whose   string       `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Light   lesson.Light `json:"light"`
+	Air     lesson.Air   `json:"air" enum:",clear,hazy,mist,dusk"`
+	Glitter bool         `json:"glitter" doc:"whether the light is laid on the water"`
+}
+
+// LightReply is what follows from a light.
+type LightReply struct {
+	Planes []daylight.Follows `json:"planes" doc:"farthest first"`
+	Relit  []compose.Relit    `json:"relit" doc:"mixtures that change"`
+	Left   []string           `json:"left" doc:"what cannot follow"`
+	Edit   lesson.AnyEdit     `json:"edit" doc:"the change as one edit"`
+}
+
+func (s *Server) relight(ctx context.Context, in *struct{ Body LightRequest }) (*one[LightReply], error) {
+	b := in.Body
+	l, err := s.whose(ctx, b.Whose)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	e, relit, left, err := compose.Relight(ctx, l, b.Light, b.Air, b.Glitter)
+	if err != nil {
+		return nil, s.unsolved(ctx, err)
+	}
+	if left == nil {
+		left = []string{}
+	}
+	return &one[LightReply]{LightReply{daylight.Of(l, b.Light, b.Air), relit, left, lesson.AnyEdit{Edit: e}}}, nil
 }
