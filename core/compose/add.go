@@ -144,15 +144,31 @@ func (k kit) outline(l *lesson.Lesson, d, x float64) []lesson.Point {
 
 // mixed is the lesson's best recipe for a colour, in whole parts.
 func mixed(ctx context.Context, l *lesson.Lesson, c spectrum.Lab) ([]lesson.Part, error) {
+	best, err := solved(ctx, l, c)
+	return recipe.Parts(best.Parts), err
+}
+
+func solved(ctx context.Context, l *lesson.Lesson, c spectrum.Lab) (best recipe.Recipe, err error) {
 	s, err := recipe.New(l.Paints(), l.Palette)
 	if err != nil {
-		return nil, err
+		return best, err
 	}
 	a, err := s.Solve(ctx, c, recipe.Options{Whole: true, Paints: 3, Want: 1})
 	if err != nil {
-		return nil, err
+		return best, err
 	}
-	return recipe.Parts(a.Recipes[0].Parts), nil
+	return a.Recipes[0], nil
+}
+
+// Mixture adds a mixture for a colour, of the lesson's tubes; the recipe says how near it
+// comes. id is what its id begins with.
+func Mixture(ctx context.Context, l *lesson.Lesson, id, name string, c spectrum.Lab) (lesson.AddMixture, recipe.Recipe, error) {
+	best, err := solved(ctx, l, c)
+	if err != nil {
+		return lesson.AddMixture{}, best, err
+	}
+	taken := func(id string) bool { _, there := l.Mixture(id); return there }
+	return lesson.AddMixture{Mixture: lesson.Mixture{ID: freeIn(id, taken), Name: shorten(name), Parts: recipe.Parts(best.Parts)}}, best, nil
 }
 
 func area(outline []lesson.Point) (sum float64) {

@@ -40,6 +40,29 @@ func (e SetScene) Describe(l *Lesson) string {
 	return "place the focal area"
 }
 
+// SetReference says which photograph, and what part of it, the picture is made after.
+type SetReference struct {
+	Reference Reference `json:"reference"`
+}
+
+// Apply sets it.
+func (e SetReference) Apply(l *Lesson) (*Lesson, Edit, error) {
+	c := *l
+	c.Reference = e.Reference
+	return &c, SetReference{l.Reference}, nil
+}
+
+// Describe says what becomes of the photograph.
+func (e SetReference) Describe(l *Lesson) string {
+	switch {
+	case e.Reference.Photo == "":
+		return "put the photograph away"
+	case e.Reference.Photo != l.Reference.Photo:
+		return "take a photograph for reference"
+	}
+	return "crop the photograph"
+}
+
 // SetPlanes replaces the planes, farthest first.
 type SetPlanes struct {
 	Planes []Plane `json:"planes"`

@@ -18,29 +18,30 @@ const Format = 1
 
 // A Lesson is everything an instructor decides before a session.
 type Lesson struct {
-	Format   int         `json:"format" minimum:"1" maximum:"1" doc:"Version of this format."`
-	Title    string      `json:"title" minLength:"1" maxLength:"120" doc:"What the picture is called."`
-	About    string      `json:"about" maxLength:"2000" doc:"A few words for the mood."`
-	Level    Level       `json:"level" enum:"first,some,experienced" doc:"Whom the lesson is for."`
-	Method   Method      `json:"method" enum:"wet-base,direct,ladder,rub-and-blot,dry-block-in,layered" doc:"House method: sets defaults and decides which rules speak."`
-	Session  float64     `json:"session" minimum:"10" maximum:"600" doc:"Minutes of painting time, all sessions of the lesson together."`
-	Seed     int         `json:"seed" minimum:"0" maximum:"1000000" doc:"Variation of the hand: another seed, another painting of the same lesson."`
-	Support  Support     `json:"support"`
-	Ground   Ground      `json:"ground"`
-	Base     Base        `json:"base"`
-	Light    Light       `json:"light"`
-	View     View        `json:"view"`
-	Air      Air         `json:"air,omitempty" enum:",clear,hazy,mist,dusk" doc:"Kind of haze; clear when left out."`
-	Focal    Focal       `json:"focal,omitzero" doc:"Where the picture is about; nowhere yet when left out."`
-	Room     Room        `json:"room"`
-	Palette  []string    `json:"palette" minItems:"1" maxItems:"16" doc:"Keys of the paints laid out."`
-	Measured []Measured  `json:"measured,omitempty" maxItems:"16" doc:"Paints whose curves were measured, by key; the others are modelled."`
-	Mixtures []Mixture   `json:"mixtures" minItems:"1" maxItems:"60"`
-	Tools    []Tool      `json:"tools" minItems:"1" maxItems:"40"`
-	Planes   []Plane     `json:"planes" minItems:"1" maxItems:"12" doc:"Depths, farthest first."`
-	Zones    []Zone      `json:"zones" minItems:"1" maxItems:"120"`
-	Steps    []Step      `json:"steps" minItems:"1" maxItems:"500" doc:"The script, in painting order."`
-	Accepted []OnPurpose `json:"accepted" maxItems:"200" doc:"Findings the instructor accepts, with the reason."`
+	Format    int         `json:"format" minimum:"1" maximum:"1" doc:"Version of this format."`
+	Title     string      `json:"title" minLength:"1" maxLength:"120" doc:"What the picture is called."`
+	About     string      `json:"about" maxLength:"2000" doc:"A few words for the mood."`
+	Level     Level       `json:"level" enum:"first,some,experienced" doc:"Whom the lesson is for."`
+	Method    Method      `json:"method" enum:"wet-base,direct,ladder,rub-and-blot,dry-block-in,layered" doc:"House method: sets defaults and decides which rules speak."`
+	Session   float64     `json:"session" minimum:"10" maximum:"600" doc:"Minutes of painting time, all sessions of the lesson together."`
+	Seed      int         `json:"seed" minimum:"0" maximum:"1000000" doc:"Variation of the hand: another seed, another painting of the same lesson."`
+	Support   Support     `json:"support"`
+	Ground    Ground      `json:"ground"`
+	Base      Base        `json:"base"`
+	Light     Light       `json:"light"`
+	View      View        `json:"view"`
+	Air       Air         `json:"air,omitempty" enum:",clear,hazy,mist,dusk" doc:"Kind of haze; clear when left out."`
+	Focal     Focal       `json:"focal,omitzero" doc:"Where the picture is about; nowhere yet when left out."`
+	Reference Reference   `json:"reference,omitzero" doc:"A photograph that the picture is made after; none when left out."`
+	Room      Room        `json:"room"`
+	Palette   []string    `json:"palette" minItems:"1" maxItems:"16" doc:"Keys of the paints laid out."`
+	Measured  []Measured  `json:"measured,omitempty" maxItems:"16" doc:"Paints whose curves were measured, by key; the others are modelled."`
+	Mixtures  []Mixture   `json:"mixtures" minItems:"1" maxItems:"60"`
+	Tools     []Tool      `json:"tools" minItems:"1" maxItems:"40"`
+	Planes    []Plane     `json:"planes" minItems:"1" maxItems:"12" doc:"Depths, farthest first."`
+	Zones     []Zone      `json:"zones" minItems:"1" maxItems:"120"`
+	Steps     []Step      `json:"steps" minItems:"1" maxItems:"500" doc:"The script, in painting order."`
+	Accepted  []OnPurpose `json:"accepted" maxItems:"200" doc:"Findings the instructor accepts, with the reason."`
 }
 
 // Level says whom a lesson is for.
@@ -106,6 +107,15 @@ type Focal struct {
 	X      float64 `json:"x" minimum:"0" maximum:"1500" doc:"mm"`
 	Y      float64 `json:"y" minimum:"0" maximum:"1500" doc:"mm"`
 	Radius float64 `json:"radius" minimum:"0" maximum:"750" doc:"mm"`
+}
+
+// Reference is a photograph of the studio's, and what part of it the picture is made
+// after: a piece of the canvas's shape.
+type Reference struct {
+	Photo  string  `json:"photo" pattern:"^([0-9a-f]{64})?$" doc:"Content hash of the photograph; empty for none."`
+	Across float64 `json:"across" minimum:"0" maximum:"1" doc:"Where the piece lies: 0 at the left of what there is, 1 at the right."`
+	Down   float64 `json:"down" minimum:"0" maximum:"1" doc:"0 at the top, 1 at the bottom."`
+	Size   float64 `json:"size" minimum:"0" maximum:"1" doc:"How large, as a share of the largest piece of that shape; a tenth at least."`
 }
 
 // View is how the painter looks at the scene.

@@ -43,7 +43,7 @@ const Apart = 0.18
 
 // Draws are the strength of the focal area and of the strongest place outside it; that
 // is zero where there is none.
-func Draws(u *picture.Pull, l *lesson.Lesson) (mine, other picture.Spot) {
+func Draws(u *picture.Pull, l *lesson.Lesson) (mine, other picture.Peak) {
 	mine = u.Within(l.Focal.X, l.Focal.Y, l.Focal.Radius)
 	away := max(1.3*l.Focal.Radius, Apart*l.Support.Width)
 	for _, s := range u.Spots(12, 0.4*Apart*l.Support.Width) {

@@ -13,12 +13,12 @@ import (
 type Measures struct {
 	Plans      []Plan           `json:"plans" doc:"value plans, fewest steps first"`
 	Tiers      []Tier           `json:"tiers" doc:"where planes meet, farthest first"`
-	Spots      []Spot           `json:"spots" doc:"what draws the eye, strongest first"`
+	Spots      []Ranked         `json:"spots" doc:"what draws the eye, strongest first"`
 	Balance    picture.Balance  `json:"balance"`
 	Sameness   float64          `json:"sameness" doc:"how alike the left is to the mirrored right: 1 a mirror image"`
 	Directions []Direction      `json:"directions"`
 	Masses     []Mass           `json:"masses"`
-	Rows       []Row            `json:"rows"`
+	Rows       []Alike          `json:"rows"`
 	Corners    []picture.Corner `json:"corners"`
 	Way        picture.Way      `json:"way" doc:"how the eye goes; empty without a focal area"`
 	Horizon    float64          `json:"horizon" doc:"share of the height, from the top"`
@@ -42,9 +42,9 @@ type Tier struct {
 	Y      float64 `json:"y"`
 }
 
-// A Spot draws the eye.
-type Spot struct {
-	picture.Spot
+// Ranked is a place that draws the eye, beside the focal area.
+type Ranked struct {
+	picture.Peak
 	Focal bool    `json:"focal" doc:"whether it is in the focal area"`
 	Share float64 `json:"share" doc:"of what the focal area draws; 0 without one"`
 }
@@ -64,16 +64,16 @@ func Of(r *rehearse.Rehearsal) Measures {
 	p := Coarse(r.Final)
 	pull := p.Pull()
 	out := Measures{
-		Plans: []Plan{}, Tiers: tiers(r), Spots: []Spot{}, Balance: p.Balance(), Sameness: p.Sameness(),
+		Plans: []Plan{}, Tiers: tiers(r), Spots: []Ranked{}, Balance: p.Balance(), Sameness: p.Sameness(),
 		Directions: listed(Directions(l)), Masses: listed(Masses(l)), Rows: listed(Rows(l)), Corners: p.Corners(),
-		Way: picture.Way{In: []picture.Place{}, Out: []picture.Spot{}}, Horizon: l.View.Horizon / l.Support.Height,
+		Way: picture.Way{In: []picture.Place{}, Out: []picture.Peak{}}, Horizon: l.View.Horizon / l.Support.Height,
 	}
 	for _, n := range PlanSteps() {
 		out.Plans = append(out.Plans, Plan{n, p.Plan(n)})
 	}
 	mine := pull.Within(l.Focal.X, l.Focal.Y, l.Focal.Radius)
 	for _, s := range pull.Spots(spots, spotApart*l.Support.Width) {
-		spot := Spot{Spot: s}
+		spot := Ranked{Peak: s}
 		if l.Focal.Radius > 0 && mine.Strength > 0 {
 			spot.Focal = math.Hypot(s.X-l.Focal.X, s.Y-l.Focal.Y) <= max(l.Focal.Radius, 0.5*spotApart*l.Support.Width)
 			spot.Share = s.Strength / mine.Strength

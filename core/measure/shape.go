@@ -90,8 +90,8 @@ func Masses(l *lesson.Lesson) (out []Mass) {
 	return out
 }
 
-// A Row is like things that stand side by side, from left to right.
-type Row struct {
+// Alike is like things that stand side by side, from left to right.
+type Alike struct {
 	Kind   lesson.ZoneKind `json:"kind"`
 	Zones  []string        `json:"zones"`
 	X      []float64       `json:"x" doc:"their middles, mm"`
@@ -102,13 +102,13 @@ type Row struct {
 }
 
 // Rows lists the kinds of which three or more stand on the canvas.
-func Rows(l *lesson.Lesson) (out []Row) {
+func Rows(l *lesson.Lesson) (out []Alike) {
 	for _, kind := range []lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.Fence, lesson.Rock, lesson.Building} {
 		list := Standing(l, kind)
 		if len(list) < 3 {
 			continue
 		}
-		row := Row{Kind: kind}
+		row := Alike{Kind: kind}
 		var gaps, heights []float64
 		for i, t := range list {
 			heights = append(heights, t.Height)

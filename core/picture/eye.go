@@ -79,7 +79,7 @@ func (p *Picture) Sameness() float64 {
 // A Way is how the eye goes about a picture.
 type Way struct {
 	In  []Place `json:"in" doc:"from where it enters to the focal area"`
-	Out []Spot  `json:"out" doc:"places at the edge where it may leave, strongest first"`
+	Out []Peak  `json:"out" doc:"places at the edge where it may leave, strongest first"`
 }
 
 // A Place is mm from the top left corner.
@@ -119,7 +119,7 @@ func (u *Pull) Ways(x, y, radius float64) Way {
 			entry, least = i, per
 		}
 	}
-	way := Way{In: []Place{}, Out: []Spot{}}
+	way := Way{In: []Place{}, Out: []Peak{}}
 	if entry < 0 {
 		return way
 	}
@@ -133,7 +133,7 @@ func (u *Pull) Ways(x, y, radius float64) Way {
 	way.In = append(way.In, at(from))
 	focal := u.Within(x, y, radius).Strength
 	width := float64(p.W) * p.Mm
-	near := func(s Spot, q Place) bool { return math.Hypot(s.X-q.X, s.Y-q.Y) < outApart*width }
+	near := func(s Peak, q Place) bool { return math.Hypot(s.X-q.X, s.Y-q.Y) < outApart*width }
 	for _, s := range u.Spots(24, outApart*width) {
 		edge := min(s.X, width-s.X, s.Y, float64(p.H)*p.Mm-s.Y)
 		if edge < rim*width && s.Strength > leaves*focal && !near(s, way.In[0]) && math.Hypot(s.X-x, s.Y-y) > radius {

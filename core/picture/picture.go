@@ -18,9 +18,9 @@ type Picture struct {
 	Lab  []spectrum.Lab
 }
 
-// A Spot is a place that draws the eye, mm, and how strongly: the contrast, in L*, of
+// A Peak is a place that draws the eye, mm, and how strongly: the contrast, in L*, of
 // what stands out there against all sides. A difference of colour counts half.
-type Spot struct {
+type Peak struct {
 	X        float64 `json:"x" doc:"mm"`
 	Y        float64 `json:"y"`
 	Strength float64 `json:"strength" doc:"L* of contrast"`
@@ -35,7 +35,7 @@ const (
 // Pull is how strongly each place of a picture draws the eye.
 type Pull struct {
 	of *Picture
-	At []float64 // strength, as in [Spot]
+	At []float64 // strength, as in [Peak]
 }
 
 // Pull measures how strongly each place draws the eye. Texture is blurred away first;
@@ -97,17 +97,17 @@ func (p *Picture) box(v []float64, r int) []float64 {
 
 // Spots lists the places that draw the eye most, strongest first, no two nearer to each
 // other than apart mm.
-func (u *Pull) Spots(n int, apart float64) []Spot {
+func (u *Pull) Spots(n int, apart float64) []Peak {
 	p, strength := u.of, u.At
 	order := make([]int, len(strength))
 	for i := range order {
 		order[i] = i
 	}
 	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(strength[b], strength[a]) })
-	var out []Spot
+	var out []Peak
 	for _, i := range order {
-		s := Spot{(float64(i%p.W) + 0.5) * p.Mm, (float64(i/p.W) + 0.5) * p.Mm, strength[i]}
-		if slices.ContainsFunc(out, func(o Spot) bool { return math.Hypot(o.X-s.X, o.Y-s.Y) < apart }) {
+		s := Peak{(float64(i%p.W) + 0.5) * p.Mm, (float64(i/p.W) + 0.5) * p.Mm, strength[i]}
+		if slices.ContainsFunc(out, func(o Peak) bool { return math.Hypot(o.X-s.X, o.Y-s.Y) < apart }) {
 			continue
 		}
 		if out = append(out, s); len(out) == n {
@@ -118,13 +118,13 @@ func (u *Pull) Spots(n int, apart float64) []Spot {
 }
 
 // Within is the strongest place within a circle, mm.
-func (u *Pull) Within(x, y, radius float64) Spot {
+func (u *Pull) Within(x, y, radius float64) Peak {
 	p := u.of
-	best := Spot{X: x, Y: y}
+	best := Peak{X: x, Y: y}
 	for i, v := range u.At {
 		sx, sy := (float64(i%p.W)+0.5)*p.Mm, (float64(i/p.W)+0.5)*p.Mm
 		if math.Hypot(sx-x, sy-y) <= radius && v > best.Strength {
-			best = Spot{sx, sy, v}
+			best = Peak{sx, sy, v}
 		}
 	}
 	return best

@@ -50,6 +50,26 @@ func word(d float64, more, less string) string {
 	return less
 }
 
+// Name says a colour in a word or three: "dark dull blue".
+func Name(c spectrum.Lab) string {
+	var words []string
+	switch v := c.Value(); {
+	case v <= 3:
+		words = append(words, "dark")
+	case v >= 7:
+		words = append(words, "light")
+	}
+	switch chroma := c.Chroma(); {
+	case chroma < 4:
+		return strings.Join(append(words, "grey"), " ")
+	case chroma < 14:
+		words = append(words, "greyish")
+	case chroma > 45:
+		words = append(words, "strong")
+	}
+	return strings.Join(append(words, hueName(c.Hue())), " ")
+}
+
 func hueName(h float64) string {
 	names := []string{"pink", "red", "orange", "yellow", "yellow-green", "green", "blue-green", "cyan-blue", "blue", "violet", "purple", "magenta"}
 	return names[int(math.Mod(h+15, 360)/30)%len(names)]

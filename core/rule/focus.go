@@ -90,7 +90,7 @@ func findFocalPlace(c *Context) []Finding {
 }
 
 // draws are the strength of the focal area and of the strongest place outside it.
-func (c *Context) draws() (mine, other picture.Spot) {
+func (c *Context) draws() (mine, other picture.Peak) {
 	if c.pull == nil {
 		c.pull = c.measured().Pull()
 	}
@@ -162,7 +162,7 @@ func (c *Context) stepsAt(x, y, radius float64) (out []string) {
 
 // quiet takes contrast out of a place: the mixtures that meet there move toward each
 // other, or the smallest of what makes it is left out.
-func (c *Context) quiet(at picture.Spot) (out []Remedy) {
+func (c *Context) quiet(at picture.Peak) (out []Remedy) {
 	steps := c.stepsAt(at.X, at.Y, window)
 	lab := map[string]spectrum.Lab{}
 	var sum, n float64

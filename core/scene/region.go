@@ -273,6 +273,21 @@ func (r *Region) Axis() Axis {
 	return a
 }
 
+// Common is what two regions of a canvas, sampled alike, have in common: the share of
+// their places together that both have.
+func (r *Region) Common(o *Region) float64 {
+	var both, either float64
+	for i, in := range r.in {
+		if i < len(o.in) && in && o.in[i] {
+			both++
+		}
+		if in || i < len(o.in) && o.in[i] {
+			either++
+		}
+	}
+	return both / max(1, either)
+}
+
 // Sameness is how much of a region falls on itself when it is turned left to right about
 // its own middle: 1 for a mirror image, as common area over area of both.
 func (r *Region) Sameness() float64 {

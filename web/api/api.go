@@ -13,6 +13,7 @@ import (
 	"net/http"
 	"path"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -32,6 +33,8 @@ type Server struct {
 	Engine string
 	App    fs.FS // the built web app
 	Log    *slog.Logger
+
+	taking sync.Mutex // held while a photograph is taken in
 }
 
 // hardLimit is where a connection is cut. Below it the whole body is read and then
@@ -75,6 +78,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.paintOperations(api)
 	s.sceneOperations(api)
 	s.measureOperations(api)
+	s.referenceOperations(api)
 	return api
 }
 

@@ -17,7 +17,7 @@ import (
 )
 
 // measure lays the simulated meter on the masstone and the tint of a tube.
-func measure(t *testing.T, s *server, key string, tube int) (mass, tint []float64) {
+func measureTube(t *testing.T, s *server, key string, tube int) (mass, tint []float64) {
 	t.Helper()
 	c := read[meter.Calibration](t, s.ask("POST", "/api/meter/calibrations", edit{"serial": 1, "white": []float64{}, "dark": []float64{}, "warm": 0, "used": 0}), 200)
 	for _, white := range []float64{0, 10} {
@@ -36,7 +36,7 @@ func TestMeasuringATubeForALesson(t *testing.T) {
 	if r := s.ask("POST", "/api/meter/readings", edit{"meter": edit{"serial": 1, "white": []float64{}, "dark": []float64{}, "warm": 0, "used": 0}, "paint": "PB29", "tube": 7, "white": 0, "times": 1}); r.StatusCode != 422 || !bytes.Contains(r.body, []byte("white tile")) {
 		t.Errorf("not calibrated: %d %s", r.StatusCode, r.body)
 	}
-	mass, tint := measure(t, s, "PB29", 7)
+	mass, tint := measureTube(t, s, "PB29", 7)
 	path := "/api/lessons/" + saved.ID + "/edits"
 	measured := edit{"paint": "PB29", "masstone": mass, "tint": tint, "white": 10, "source": "simulated meter, tube 7"}
 	after := read[api.Edited](t, s.ask("POST", path, edit{"from": 1, "edit": edit{"edit": "measure", "measured": measured}}), 200)
