@@ -143,12 +143,84 @@ test.describe('an existing lesson', () => {
     await rehearsed(page)
   })
 
+  test('an hour of the day shows what follows, is tried, and applied as one edit', async ({ page }) => {
+    await open(page)
+    await page.getByRole('tab', { name: 'Light and view' }).click()
+    await page.getByLabel('As at').selectOption({ label: 'Moonlight' })
+    const changes = page.getByRole('list', { name: 'Mixtures that change' })
+    await expect(changes.getByRole('listitem').first()).toBeVisible()
+    await page.getByRole('button', { name: 'Try it' }).click()
+    await expect(page.getByRole('img', { name: 'The picture' })).toHaveAttribute('src', /^data:image\/png/)
+    await page.getByRole('button', { name: 'Let everything follow' }).click()
+    await expect(page.getByLabel('Warmth of the light')).toHaveValue('-1')
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect(page.getByLabel('Warmth of the light')).toHaveValue('0')
+  })
+
+  test('the finished picture is measured, and drawn in three values', async ({ page }) => {
+    await open(page)
+    await page.getByRole('tab', { name: 'Measures' }).click()
+    await expect(page.getByRole('cell', { name: 'Sky / Far ridges' })).toBeVisible({ timeout: 60_000 })
+    await page.getByRole('button', { name: /^Show 3 values/ }).click()
+    await expect(page.getByRole('img', { name: 'The picture' })).toHaveAttribute('src', /maps.*values-3\.png/, { timeout: 60_000 })
+    await page.getByLabel('Shown').selectOption({ label: 'what draws the eye' })
+    await expect(page.getByRole('img', { name: 'What draws the eye is light' })).toBeVisible()
+    await page.getByLabel('way of the eye').check()
+    await expect(page.locator('polyline')).toHaveCount(1)
+  })
+
+  test('a picture is made after a photograph: taken in, cropped, read, or refused', async ({ page }) => {
+    await open(page)
+    const picture = page.getByRole('img', { name: 'The picture' })
+    await expect(picture).toHaveAttribute('src', /^\/api\/frames/, { timeout: 60_000 })
+    const photo = await page.request.get((await picture.getAttribute('src')) ?? '')
+    await page.getByRole('tab', { name: 'Photo' }).click()
+    await page.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'note.txt', mimeType: 'image/png', buffer: Buffer.from('Dear reader') })
+    await expect(page.getByRole('status').last()).toContainText('neither PNG nor JPEG')
+    await page.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'view.png', mimeType: 'image/png', buffer: await photo.body() })
+    await expect(page.getByRole('img', { name: 'The photograph under the zones' })).toBeVisible()
+    await expect(page.getByText(/^Horizon at/)).toBeVisible()
+    await page.getByLabel('Size').focus()
+    await page.keyboard.press('ArrowLeft')
+    await expect(page.getByRole('status').last()).toContainText('crop the photograph')
+    await page.getByLabel('Seen as').selectOption({ label: 'three values' })
+    const recipes = page.getByRole('button', { name: /^Take the colour/ })
+    await expect(recipes).toHaveCount(6)
+    await recipes.first().click()
+    await expect(page.getByRole('status').last()).toContainText('Photo, value')
+    const take = page.getByRole('button', { name: /^Take [A-Z]/ })
+    await expect(take.first()).toBeEnabled()
+    await page.waitForLoadState('networkidle') // the suggestions follow the crop
+    const there = await page.getByText('taken', { exact: true }).count()
+    await take.first().click()
+    await expect(page.getByText('taken', { exact: true })).toHaveCount(there + 1)
+    await page.getByLabel('Photograph of the studio').selectOption('')
+    await expect(page.getByRole('img', { name: 'The photograph under the zones' })).toBeHidden()
+  })
+
+  test('horizon and focal area are moved on the picture, by hand and by keyboard', async ({ page }) => {
+    await open(page)
+    const focal = page.getByRole('button', { name: /^Focal area/ })
+    const box = (await focal.boundingBox())!
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(box.x - 60, box.y + 20, { steps: 4 })
+    await page.mouse.up()
+    await expect(page.getByRole('status').last()).toContainText('focal area')
+    const horizon = page.getByRole('button', { name: /^Horizon/ })
+    const before = (await horizon.getAttribute('aria-label')) ?? ''
+    await horizon.focus()
+    await page.keyboard.press('Shift+ArrowUp')
+    await expect(page.getByRole('status').last()).toContainText('horizon to', { timeout: 10_000 })
+    await expect(horizon).not.toHaveAttribute('aria-label', before)
+  })
+
   for (const room of ['light', 'dark'] as const) {
     test(`the scene is clean for axe in the ${room} room and fits the screen`, async ({ page }) => {
       await page.emulateMedia({ colorScheme: room })
       await open(page)
       await page.locator('li button', { hasText: 'Near ridge' }).click()
-      for (const tab of ['Planes and things', 'Light and view']) {
+      for (const tab of ['Planes and things', 'Light and view', 'Measures', 'Photo']) {
         await page.getByRole('tab', { name: tab }).click()
         const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
         expect(result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])

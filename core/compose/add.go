@@ -144,16 +144,16 @@ func (k kit) outline(l *lesson.Lesson, d, x float64) []lesson.Point {
 
 // mixed is the lesson's best recipe for a colour, in whole parts.
 func mixed(ctx context.Context, l *lesson.Lesson, c spectrum.Lab) ([]lesson.Part, error) {
-	best, err := solved(ctx, l, c)
+	best, err := solved(ctx, l, c, recipe.Options{Whole: true, Paints: 3, Want: 1})
 	return recipe.Parts(best.Parts), err
 }
 
-func solved(ctx context.Context, l *lesson.Lesson, c spectrum.Lab) (best recipe.Recipe, err error) {
+func solved(ctx context.Context, l *lesson.Lesson, c spectrum.Lab, o recipe.Options) (best recipe.Recipe, err error) {
 	s, err := recipe.New(l.Paints(), l.Palette)
 	if err != nil {
 		return best, err
 	}
-	a, err := s.Solve(ctx, c, recipe.Options{Whole: true, Paints: 3, Want: 1})
+	a, err := s.Solve(ctx, c, o)
 	if err != nil {
 		return best, err
 	}
@@ -163,7 +163,7 @@ func solved(ctx context.Context, l *lesson.Lesson, c spectrum.Lab) (best recipe.
 // Mixture adds a mixture for a colour, of the lesson's tubes; the recipe says how near it
 // comes. id is what its id begins with.
 func Mixture(ctx context.Context, l *lesson.Lesson, id, name string, c spectrum.Lab) (lesson.AddMixture, recipe.Recipe, error) {
-	best, err := solved(ctx, l, c)
+	best, err := solved(ctx, l, c, recipe.Options{Want: 1})
 	if err != nil {
 		return lesson.AddMixture{}, best, err
 	}

@@ -69,7 +69,7 @@ func Relight(ctx context.Context, l *lesson.Lesson, light lesson.Light, air less
 		if moved < movedLeast {
 			continue
 		}
-		a, err := solver.Solve(ctx, wanted, recipe.Options{Whole: true, Paints: 3, Want: 1})
+		a, err := solver.Solve(ctx, wanted, recipe.Options{Want: 1})
 		if err != nil {
 			return nil, nil, nil, fmt.Errorf("%s: %w", m.Name, err)
 		}

@@ -21,7 +21,7 @@ type Hour struct {
 	lesson.Term
 	Height float64    `json:"height" doc:"of the light, degrees"`
 	Warmth float64    `json:"warmth" doc:"of the light, as in a lesson"`
-	Air    lesson.Air `json:"air"`
+	Air    lesson.Air `json:"air" enum:"clear,hazy,mist,dusk"`
 }
 
 // Hours lists the times of day, from the morning on.
@@ -34,7 +34,7 @@ func Hours() []Hour {
 		hour("morning", "Morning", "A low, mild light through some haze; long shadows, bluish.", 20, 0.4, lesson.HazyAir),
 		hour("noon", "Noon", "A high, white light and a clear distance; short shadows.", 60, 0, lesson.ClearAir),
 		hour("afternoon", "Afternoon", "A light from the side that shows form best.", 35, 0.25, lesson.ClearAir),
-		hour("evening", "Golden evening", "Low, warm light on what faces it, the rest cool and deep.", 10, 0.9, lesson.HazyAir),
+		hour("evening", "Golden evening", "Low, warm light on what faces it, the rest cool and deep.", 10, 0.9, lesson.ClearAir),
 		hour("dusk", "Dusk", "The light is nearly gone; darks run together, the sky is the lightest.", 4, 1, lesson.DuskAir),
 		hour("grey", "Grey day", "Cloud everywhere: hardly a shadow, little chroma, one even light.", 50, 0, lesson.MistyAir),
 		hour("moon", "Moonlight", "Dark and cool; only what faces the moon shows.", 35, -1, lesson.ClearAir),

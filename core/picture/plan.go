@@ -17,6 +17,7 @@ type Level struct {
 	Light float64 `json:"light" doc:"L* on the mean"`
 	Value int     `json:"value" doc:"1 dark to 9 light"`
 	Share float64 `json:"share" doc:"of the picture"`
+	Grey  string  `json:"grey" doc:"that light as #rrggbb"`
 }
 
 // bins is how finely L* from 0 to 100 is counted for a plan.
@@ -59,7 +60,7 @@ func (p *Picture) Plan(n int) []Level {
 			continue
 		}
 		light := (first[b] - first[a]) / k
-		out = append(out, Level{float64(a) * 100 / bins, float64(b) * 100 / bins, light, spectrum.Lab{L: light}.Value(), k / float64(len(p.Lab))})
+		out = append(out, Level{float64(a) * 100 / bins, float64(b) * 100 / bins, light, spectrum.Lab{L: light}.Value(), k / float64(len(p.Lab)), spectrum.Lab{L: light}.RGB().Hex()})
 	}
 	return out
 }

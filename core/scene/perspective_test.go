@@ -146,3 +146,12 @@ func TestAnotherLikeThisIsAnotherShape(t *testing.T) {
 		t.Errorf("another like it has %.0f mm² instead of %.0f", other.Area, one.Area)
 	}
 }
+
+func TestRaysAreEvenOnTheGround(t *testing.T) {
+	l := &lesson.Lesson{Support: lesson.Support{Width: 400, Height: 300}, View: lesson.View{Horizon: 100, Eye: 2}}
+	g := GuidesOf(l)
+	// By hand: 2 m of eye are 200 mm at the lower edge, so a metre of ground is 100 mm.
+	if g.Vanish != 200 || g.Apart != 0.5 || len(g.Rays) != 9 || g.Rays[0] != 0 || g.Rays[1] != 50 || g.Rays[4] != 200 {
+		t.Errorf("from %g, %g m apart: %v", g.Vanish, g.Apart, g.Rays)
+	}
+}

@@ -38,7 +38,8 @@ type Read struct {
 // Suggested is a shape and the edit that takes it in.
 type Suggested struct {
 	reference.Shape
-	Edit lesson.AnyEdit `json:"edit"`
+	Colour string         `json:"colour" doc:"its mean, #rrggbb"`
+	Edit   lesson.AnyEdit `json:"edit"`
 }
 
 // Taken is a colour of the photograph with a recipe.
@@ -141,7 +142,7 @@ func (s *Server) readReference(ctx context.Context, in *struct {
 		out.Move = &lesson.AnyEdit{Edit: e}
 	}
 	for _, shape := range found.Shapes {
-		out.Shapes = append(out.Shapes, Suggested{shape, lesson.AnyEdit{Edit: reference.Accept(l, shape)}})
+		out.Shapes = append(out.Shapes, Suggested{shape, shape.Lab.RGB().Hex(), lesson.AnyEdit{Edit: reference.Accept(l, shape)}})
 	}
 	return &one[Read]{out}, nil
 }

@@ -253,12 +253,20 @@ type LightRequest struct {
 	Glitter bool         `json:"glitter" doc:"whether the light is laid on the water"`
 }
 
+// PlaneLight is what follows for a plane, with its colours as #rrggbb.
+type PlaneLight struct {
+	daylight.Follows
+	LitColour    string `json:"litColour"`
+	ShadedColour string `json:"shadedColour"`
+	HazeColour   string `json:"hazeColour"`
+}
+
 // LightReply is what follows from a light.
 type LightReply struct {
-	Planes []daylight.Follows `json:"planes" doc:"farthest first"`
-	Relit  []compose.Relit    `json:"relit" doc:"mixtures that change"`
-	Left   []string           `json:"left" doc:"what cannot follow"`
-	Edit   lesson.AnyEdit     `json:"edit" doc:"the change as one edit"`
+	Planes []PlaneLight    `json:"planes" doc:"farthest first"`
+	Relit  []compose.Relit `json:"relit" doc:"mixtures that change"`
+	Left   []string        `json:"left" doc:"what cannot follow"`
+	Edit   lesson.AnyEdit  `json:"edit" doc:"the change as one edit"`
 }
 
 func (s *Server) relight(ctx context.Context, in *struct{ Body LightRequest }) (*one[LightReply], error) {
@@ -274,5 +282,9 @@ func (s *Server) relight(ctx context.Context, in *struct{ Body LightRequest }) (
 	if left == nil {
 		left = []string{}
 	}
-	return &one[LightReply]{LightReply{daylight.Of(l, b.Light, b.Air), relit, left, lesson.AnyEdit{Edit: e}}}, nil
+	out := LightReply{Planes: []PlaneLight{}, Relit: relit, Left: left, Edit: lesson.AnyEdit{Edit: e}}
+	for _, f := range daylight.Of(l, b.Light, b.Air) {
+		out.Planes = append(out.Planes, PlaneLight{f, f.Lit.RGB().Hex(), f.Shaded.RGB().Hex(), f.Haze.RGB().Hex()})
+	}
+	return &one[LightReply]{out}, nil
 }

@@ -1,12 +1,78 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 
-import { api, unwrap, type Arrangement, type Edit, type Saved, type Wish } from './client'
+import { api, unwrap, type Arrangement, type Edit, type LightRequest, type Saved, type Wish } from './client'
 
 export function useGuides(hash: string) {
   return useQuery({
     queryKey: ['guides', hash],
     queryFn: () => unwrap(api.GET('/api/scenes/{hash}', { params: { path: { hash } } })),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** useMeasures asks what the finished picture comes to. */
+export function useMeasures(hash: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ['measures', hash],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/measures/{hash}', { params: { path: { hash } }, signal })),
+    enabled: wanted,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** useFollows asks what a light would mean; undefined asks nothing. */
+export function useFollows(request: LightRequest | undefined) {
+  return useQuery({
+    queryKey: ['light', request],
+    queryFn: ({ signal }) => unwrap(api.POST('/api/lights', { body: request as LightRequest, signal })),
+    enabled: request !== undefined,
+    staleTime: Infinity,
+    retry: false,
+  })
+}
+
+/** usePhotos lists the photographs of a lesson's studio. */
+export function usePhotos(id: string) {
+  return useQuery({ queryKey: ['photos', id], queryFn: () => unwrap(api.GET('/api/lessons/{id}/photos', { params: { path: { id } } })) })
+}
+
+/** useTakePhoto takes a file in as a photograph. */
+export function useTakePhoto(id: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (file: File) =>
+      unwrap(
+        api.POST('/api/lessons/{id}/photos', {
+          params: { path: { id }, query: { name: file.name } },
+          body: '',
+          bodySerializer: () => file,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['photos', id] }),
+  })
+}
+
+/** useRead asks what a lesson's photograph suggests. */
+export function useRead(hash: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ['reference', hash],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/references/{hash}', { params: { path: { hash } }, signal })),
+    enabled: wanted,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** useTaken asks what the colours of a lesson's photograph come to. */
+export function useTaken(hash: string, colours: number, wanted: boolean) {
+  return useQuery({
+    queryKey: ['taken', hash, colours],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/references/{hash}/palettes/{colours}', { params: { path: { hash, colours } }, signal })),
+    enabled: wanted,
     staleTime: Infinity,
     placeholderData: keepPreviousData,
   })

@@ -209,6 +209,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Photographs of the lesson's studio, newest first */
+        get: operations["photos"];
+        put?: never;
+        /** Take a photograph (PNG or JPEG) into the lesson's studio: cleaned, upright, without metadata */
+        post: operations["takePhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/swatches/{of}": {
         parameters: {
             query?: never;
@@ -243,6 +261,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What follows in the picture from a light and an air, and the edit that makes it so */
+        post: operations["relight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/maps/{engine}/{hash}/{map}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The finished picture as a value plan, or what draws the eye in it, as MAP.png */
+        get: operations["pictureMap"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/marks": {
         parameters: {
             query?: never;
@@ -252,6 +304,23 @@ export interface paths {
         };
         /** The marks sheet: every technique, made by the simulator */
         get: operations["marks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the finished picture of a lesson comes to, once it is painted */
+        get: operations["measures"];
         put?: never;
         post?: never;
         delete?: never;
@@ -356,6 +425,57 @@ export interface paths {
         put?: never;
         /** Recipes for a colour, best first */
         post: operations["mix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/references/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Horizon, planes and shapes that a lesson's photograph suggests */
+        get: operations["readReference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/references/{hash}/palettes/{colours}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the photograph's colours come to, with recipes of the lesson's tubes */
+        get: operations["referencePalette"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/references/{hash}/views/{view}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lesson's piece of its photograph, plain or as a map */
+        get: operations["referenceView"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -606,6 +726,29 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Alike: {
+            /**
+             * Format: double
+             * @description mean distance from one to the next, mm
+             */
+            apart: number;
+            /** @description mm from the top */
+            foot: number[];
+            kind: string;
+            /**
+             * Format: double
+             * @description spread of the distances, as a share of their mean
+             */
+            uneven: number;
+            /**
+             * Format: double
+             * @description spread of the heights, as a share of their mean
+             */
+            unlike: number;
+            /** @description their middles, mm */
+            x: number[];
+            zones: string[];
+        };
         Amount: {
             name: string;
             paint: string;
@@ -667,6 +810,25 @@ export interface components {
             y?: number;
             /** @description which zone; not for add and horizon */
             zone?: string;
+        };
+        Balance: {
+            /**
+             * Format: double
+             * @description share of the weight left of the middle
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description share of the weight above the middle
+             */
+            up: number;
+            /**
+             * Format: double
+             * @description centre of weight, mm
+             */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Base: {
             /**
@@ -757,6 +919,26 @@ export interface components {
             /** @description how wet it is, from its first paint on */
             ribbon: components["schemas"]["Wet"][];
         };
+        Corner: {
+            /**
+             * Format: double
+             * @description L* of what lies next to it
+             */
+            beside: number;
+            /**
+             * Format: double
+             * @description L* of its triangle
+             */
+            light: number;
+            name: string;
+            /**
+             * Format: double
+             * @description where it is, mm
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         Cover: {
             /**
              * Format: double
@@ -828,11 +1010,40 @@ export interface components {
             metres: number;
             name: string;
         };
+        Direction: {
+            /**
+             * Format: double
+             * @description where it leads, of length 1
+             */
+            dx: number;
+            /** Format: double */
+            dy: number;
+            /** @description whether it leads to the focal area */
+            leads: boolean;
+            /**
+             * Format: double
+             * @description mm
+             */
+            long: number;
+            /**
+             * Format: double
+             * @description how far its line passes from the focal area's middle, mm
+             */
+            off: number;
+            /**
+             * Format: double
+             * @description its middle, mm
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+            zone: string;
+        };
         /**
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -902,6 +1113,11 @@ export interface components {
             /** @enum {string} */
             edit: "planes";
             planes: components["schemas"]["Plane"][];
+        };
+        EditReference: {
+            /** @enum {string} */
+            edit: "reference";
+            reference: components["schemas"]["Reference"];
         };
         EditRemove: {
             /** @enum {string} */
@@ -1076,6 +1292,11 @@ export interface components {
             tone: components["schemas"]["Part"][];
         };
         Guides: {
+            /**
+             * Format: double
+             * @description m of ground between two of them
+             */
+            apart: number;
             /** @description where level ground lies, by distance */
             ground: components["schemas"]["Line"][];
             /**
@@ -1086,7 +1307,48 @@ export interface components {
             light: components["schemas"]["Toward"];
             /** @description farthest first */
             planes: components["schemas"]["PlaneFact"][];
+            /** @description where such lines come out at the lower edge, mm across */
+            rays: number[];
+            /**
+             * Format: double
+             * @description where on the horizon lines that run straight away meet, mm across
+             */
+            vanish: number;
             zones: components["schemas"]["ZoneFact"][];
+        };
+        Horizon: {
+            /**
+             * Format: double
+             * @description 0 to 1: how much stronger it is than the next best
+             */
+            sure: number;
+            /**
+             * Format: double
+             * @description degrees; more than 0 where it falls to the right
+             */
+            tilt: number;
+            /**
+             * Format: double
+             * @description in the middle, mm from the top
+             */
+            y: number;
+        };
+        Hour: {
+            /** @enum {string} */
+            air: "clear" | "hazy" | "mist" | "dusk";
+            /**
+             * Format: double
+             * @description of the light, degrees
+             */
+            height: number;
+            id: string;
+            meaning: string;
+            name: string;
+            /**
+             * Format: double
+             * @description of the light, as in a lesson
+             */
+            warmth: number;
         };
         Lab: {
             /** Format: double */
@@ -1133,6 +1395,8 @@ export interface components {
             palette: string[];
             /** @description Depths, farthest first. */
             planes: components["schemas"]["Plane"][];
+            /** @description A photograph that the picture is made after; none when left out. */
+            reference?: components["schemas"]["Reference"];
             room: components["schemas"]["Room"];
             /**
              * Format: int64
@@ -1153,6 +1417,35 @@ export interface components {
             view: components["schemas"]["View"];
             zones: components["schemas"]["Zone"][];
         };
+        Level: {
+            /**
+             * Format: double
+             * @description L*
+             */
+            from: number;
+            /** @description that light as #rrggbb */
+            grey: string;
+            /**
+             * Format: double
+             * @description L* on the mean
+             */
+            light: number;
+            /**
+             * Format: double
+             * @description of the picture
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description L*
+             */
+            to: number;
+            /**
+             * Format: int64
+             * @description 1 dark to 9 light
+             */
+            value: number;
+        };
         Light: {
             /**
              * Format: double
@@ -1169,6 +1462,25 @@ export interface components {
              * @description How warm it is beside its shadows: 1 evening gold, 0 noon, -1 moonlight.
              */
             warmth?: number;
+        };
+        LightReply: {
+            /** @description the change as one edit */
+            edit: components["schemas"]["Edit"];
+            /** @description what cannot follow */
+            left: string[];
+            /** @description farthest first */
+            planes: components["schemas"]["PlaneLight"][];
+            /** @description mixtures that change */
+            relit: components["schemas"]["Relit"][];
+        };
+        LightRequest: {
+            /** @enum {string} */
+            air: "" | "clear" | "hazy" | "mist" | "dusk";
+            /** @description whether the light is laid on the water */
+            glitter: boolean;
+            light: components["schemas"]["Light"];
+            /** @description content hash of the lesson */
+            whose: string;
         };
         Line: {
             /** Format: double */
@@ -1217,6 +1529,31 @@ export interface components {
             /** @description the tool in words */
             tool: string;
         };
+        Mass: {
+            /**
+             * Format: double
+             * @description mm from the top
+             */
+            foot: number;
+            /**
+             * Format: double
+             * @description 1 for a mirror image
+             */
+            same: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            wide: number;
+            /**
+             * Format: double
+             * @description its middle, mm
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+            zone: string;
+        };
         Measured: {
             /** @description Reflectance, 0 to 1, of a thick layer. */
             masstone: number[];
@@ -1231,6 +1568,31 @@ export interface components {
              * @description Parts of titanium white to one of the paint in the tint.
              */
             white: number;
+        };
+        Measures: {
+            balance: components["schemas"]["Balance"];
+            corners: components["schemas"]["Corner"][];
+            directions: components["schemas"]["Direction"][];
+            /**
+             * Format: double
+             * @description share of the height, from the top
+             */
+            horizon: number;
+            masses: components["schemas"]["Mass"][];
+            /** @description value plans, fewest steps first */
+            plans: components["schemas"]["Plan"][];
+            rows: components["schemas"]["Alike"][];
+            /**
+             * Format: double
+             * @description how alike the left is to the mirrored right: 1 a mirror image
+             */
+            sameness: number;
+            /** @description what draws the eye, strongest first */
+            spots: components["schemas"]["Ranked"][];
+            /** @description where planes meet, farthest first */
+            tiers: components["schemas"]["Tier"][];
+            /** @description how the eye goes; empty without a focal area */
+            way: components["schemas"]["Way"];
         };
         Medium: {
             /** @description The paint is acrylic, thinned with water; it goes under oil, never over it. */
@@ -1434,6 +1796,37 @@ export interface components {
             /** Format: double */
             parts: number;
         };
+        Peak: {
+            /**
+             * Format: double
+             * @description L* of contrast
+             */
+            strength: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Photo: {
+            /** @description of what is kept */
+            hash: string;
+            /**
+             * Format: int64
+             * @description pixels
+             */
+            height: number;
+            /** Format: date-time */
+            madeAt: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description pixels
+             */
+            width: number;
+        };
         Phrase: {
             /** @enum {string} */
             slot: "" | "tool" | "load" | "pressure" | "technique" | "mixtures" | "where" | "zone" | "care" | "medium" | "minutes" | "days";
@@ -1472,6 +1865,18 @@ export interface components {
             target: components["schemas"]["Wanted"];
             whose?: string;
         };
+        Place: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Plan: {
+            /** @description darkest first */
+            levels: components["schemas"]["Level"][];
+            /** Format: int64 */
+            steps: number;
+        };
         Plane: {
             /**
              * Format: double
@@ -1499,8 +1904,60 @@ export interface components {
              */
             y: number;
         };
+        PlaneLight: {
+            /**
+             * Format: double
+             * @description where that shadow's tip lies from the foot on the canvas, mm
+             */
+            dx: number;
+            /** Format: double */
+            dy: number;
+            /** @description whether it falls where the picture shows it */
+            falls: boolean;
+            /** @description what the rest turns to */
+            haze: components["schemas"]["Lab"];
+            hazeColour: string;
+            /** @description a middle grey there that faces the light */
+            lit: components["schemas"]["Lab"];
+            litColour: string;
+            /**
+             * Format: double
+             * @description share of a thing's own contrast that the air leaves
+             */
+            own: number;
+            plane: string;
+            /** @description the same grey away from it */
+            shaded: components["schemas"]["Lab"];
+            shadedColour: string;
+            /**
+             * Format: double
+             * @description m of shadow behind what is one metre tall
+             */
+            shadow: number;
+        };
         Point: {
             /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Ranked: {
+            /** @description whether it is in the focal area */
+            focal: boolean;
+            /**
+             * Format: double
+             * @description of what the focal area draws; 0 without one
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description L* of contrast
+             */
+            strength: number;
+            /**
+             * Format: double
+             * @description mm
+             */
             x: number;
             /** Format: double */
             y: number;
@@ -1520,6 +1977,13 @@ export interface components {
             step: number;
             /** @description from value 1 to 9: the strongest chroma by hue */
             values: number[][];
+        };
+        Read: {
+            horizon: components["schemas"]["Horizon"];
+            /** @description the edit that moves the lesson's horizon there; none where it is already */
+            move?: components["schemas"]["Edit"];
+            /** @description farthest first */
+            shapes: components["schemas"]["Suggested"][];
         };
         Reading: {
             /** @description hand this in with the next reading */
@@ -1561,6 +2025,25 @@ export interface components {
              */
             sturdy: number;
         };
+        Reference: {
+            /**
+             * Format: double
+             * @description Where the piece lies: 0 at the left of what there is, 1 at the right.
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description 0 at the top, 1 at the bottom.
+             */
+            down: number;
+            /** @description Content hash of the photograph; empty for none. */
+            photo: string;
+            /**
+             * Format: double
+             * @description How large, as a share of the largest piece of that shape; a tenth at least.
+             */
+            size: number;
+        };
         Rehearsed: {
             /** @description ribbons from the measured thickness, once done */
             columns: components["schemas"]["Column"][];
@@ -1577,6 +2060,31 @@ export interface components {
             painted: number;
             /** @description one a step, once done */
             reports: components["schemas"]["Report"][];
+        };
+        Relit: {
+            /**
+             * Format: double
+             * @description ΔE00 from what is wanted to the recipe
+             */
+            delta: number;
+            /** @description what the recipe makes */
+            is: string;
+            mixture: string;
+            /**
+             * Format: double
+             * @description ΔE00 from what it was to what is wanted
+             */
+            moved: number;
+            name: string;
+            /** @description where it shows first */
+            plane: string;
+            /** @description how most of what it paints stands to the light */
+            role: string;
+            /** @description the recipe, in words */
+            says: string;
+            wanted: string;
+            /** @description #rrggbb */
+            was: string;
         };
         Remedy: {
             /**
@@ -1863,6 +2371,30 @@ export interface components {
              */
             tint: number;
         };
+        Suggested: {
+            /** @description its mean, #rrggbb */
+            colour: string;
+            edit: components["schemas"]["Edit"];
+            kind: string;
+            /** @description its mean colour */
+            lab: components["schemas"]["Lab"];
+            name: string;
+            outline: components["schemas"]["Point"][];
+            /** @description one of the lesson's, or one to be added */
+            plane: components["schemas"]["Plane"];
+            /**
+             * Format: double
+             * @description of the picture
+             */
+            share: number;
+            /** @description whether the lesson has such a zone already */
+            there: boolean;
+            /**
+             * Format: int64
+             * @description 1 dark to 9 light
+             */
+            value: number;
+        };
         Support: {
             /**
              * Format: double
@@ -1890,6 +2422,58 @@ export interface components {
              */
             value: number;
         };
+        Taken: {
+            /**
+             * Format: double
+             * @description ΔE00 between them
+             */
+            delta: number;
+            /** @description adds it to the lesson as a mixture */
+            edit: components["schemas"]["Edit"];
+            /** @description #rrggbb */
+            hex: string;
+            /** @description what it makes, #rrggbb */
+            is: string;
+            lab: components["schemas"]["Lab"];
+            /** @description the recipe, in words */
+            says: string;
+            /**
+             * Format: double
+             * @description of the picture
+             */
+            share: number;
+            /**
+             * Format: int64
+             * @description 1 dark to 9 light
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description a place that has it, mm
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        TakenIn: {
+            /** @description what was changed, in words */
+            cleaned: string[];
+            /** @description of what is kept */
+            hash: string;
+            /**
+             * Format: int64
+             * @description pixels
+             */
+            height: number;
+            /** Format: date-time */
+            madeAt: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description pixels
+             */
+            width: number;
+        };
         TechniqueInfo: {
             idle: boolean;
             kinds: string[];
@@ -1905,6 +2489,39 @@ export interface components {
             id: string;
             meaning: string;
             name: string;
+        };
+        Tier: {
+            /**
+             * Format: double
+             * @description L* between them
+             */
+            differ: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            edge: number;
+            /** @description plane */
+            far: string;
+            /**
+             * Format: double
+             * @description L* on the far side
+             */
+            farLight: number;
+            /** @description plane */
+            near: string;
+            /**
+             * Format: double
+             * @description L* on the near side
+             */
+            nearLight: number;
+            /**
+             * Format: double
+             * @description its middle
+             */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Tint: {
             /**
@@ -1972,10 +2589,14 @@ export interface components {
         Vocabulary: {
             airs: components["schemas"]["Term"][];
             cares: components["schemas"]["Term"][];
+            /** @description times of day */
+            hours: components["schemas"]["Hour"][];
             /** @description views that show things under another lamp */
             lamps: components["schemas"]["Term"][];
             levels: components["schemas"]["Term"][];
             loads: components["schemas"]["Term"][];
+            /** @description maps of a finished picture */
+            maps: components["schemas"]["Term"][];
             mediums: components["schemas"]["MediumTerm"][];
             methods: components["schemas"]["Term"][];
             pressures: components["schemas"]["Term"][];
@@ -1995,6 +2616,12 @@ export interface components {
             lab?: components["schemas"]["Lab"];
             /** @description the recipe of a mixture whose colour it is; goes before both */
             parts?: components["schemas"]["Part"][];
+        };
+        Way: {
+            /** @description from where it enters to the focal area */
+            in: components["schemas"]["Place"][];
+            /** @description places at the edge where it may leave, strongest first */
+            out: components["schemas"]["Peak"][];
         };
         Weighed: {
             /** Format: double */
@@ -2069,6 +2696,8 @@ export interface components {
             left: number;
             /** Format: double */
             right: number;
+            /** @description where its shadow falls on level ground, mm; empty where none shows */
+            shadow: components["schemas"]["Point"][];
             /** @description whether it stands on the ground below the horizon */
             stands: boolean;
             /**
@@ -2532,6 +3161,75 @@ export interface operations {
             };
         };
     };
+    photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    takePhoto: {
+        parameters: {
+            query?: {
+                /** @description of the file */
+                name?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     swatches: {
         parameters: {
             query?: never;
@@ -2607,6 +3305,75 @@ export interface operations {
             };
         };
     };
+    relight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LightRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightReply"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    pictureMap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                engine: string;
+                hash: string;
+                map: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     marks: {
         parameters: {
             query?: never;
@@ -2623,6 +3390,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MarkShown"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measures"];
                 };
             };
             /** @description Error */
@@ -2822,6 +3620,105 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Mixed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    readReference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Read"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    referencePalette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+                colours: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    referenceView: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+                /** @description photo, or one of the vocabulary's maps */
+                view: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A picture */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                    "image/png": unknown;
                 };
             };
             /** @description Error */

@@ -1,13 +1,13 @@
-import type { Edit, Saved } from '../api/client'
 import { useVocabulary } from '../api/queries'
 import { useArrange } from '../api/scene'
 import { boxed, Button, FigureField } from '../ui/controls'
+import { Hours } from './Hours'
 import type { SceneProps } from './Scene'
-
-type SetScene = Extract<Edit, { edit: 'scene' }>
+import { sceneOf, type SetScene } from './sceneOf'
 
 /** LightView sets where the light stands, the air, the eye, the horizon and the focal area. */
-export function LightView({ saved, apply, busy, say }: SceneProps) {
+export function LightView(props: SceneProps) {
+  const { saved, apply, busy, say } = props
   const { lesson } = saved
   const airs = useVocabulary().data?.airs ?? []
   const arrange = useArrange()
@@ -17,6 +17,7 @@ export function LightView({ saved, apply, busy, say }: SceneProps) {
   const { width, height } = lesson.support
   return (
     <div className="flex flex-col gap-4">
+      <Hours {...props} />
       <fieldset className="flex flex-col gap-2">
         <legend className="font-serif text-base">Light</legend>
         <Row label="From, degrees" hint="0 from above, 90 from the right, 270 from the left">
@@ -24,6 +25,9 @@ export function LightView({ saved, apply, busy, say }: SceneProps) {
         </Row>
         <Row label="Height, degrees" hint="above the horizon">
           <FigureField lazy label="Height of the light, degrees" value={light.height} least={0} most={90} step={5} set={(h) => set({ light: { ...light, height: h } })} />
+        </Row>
+        <Row label="Warmth" hint="1 evening gold, 0 noon, -1 moonlight">
+          <FigureField lazy label="Warmth of the light" value={light.warmth ?? 0} least={-1} most={1} step={0.1} set={(warmth) => set({ light: { ...light, warmth } })} />
         </Row>
         <Row label="Air" hint={airs.find((a) => a.id === (scene.air || 'clear'))?.meaning ?? ''}>
           <select value={scene.air || 'clear'} onChange={(e) => set({ air: e.target.value })} className={boxed} aria-label="Air">
@@ -71,10 +75,6 @@ export function LightView({ saved, apply, busy, say }: SceneProps) {
       </fieldset>
     </div>
   )
-}
-
-function sceneOf(lesson: Saved['lesson']): SetScene {
-  return { edit: 'scene', light: lesson.light, view: lesson.view, air: lesson.air ?? '', focal: lesson.focal ?? { x: 0, y: 0, radius: 0 } }
 }
 
 function Row({ label, hint, children }: { label: string; hint: string; children: React.ReactNode }) {

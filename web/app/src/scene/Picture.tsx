@@ -1,19 +1,32 @@
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
 
-import type { Guides, Zone } from '../api/client'
+import type { Measures, Zone } from '../api/client'
+import { useArrange } from '../api/scene'
 import { figure } from '../ui/controls'
+import { Figures, Grid, Ground } from './Guides'
+import { Handle } from './Handle'
+import { Overlay } from './Measured'
+import type { Seen } from './PhotoView'
 import type { SceneProps } from './Scene'
+import { sceneOf } from './sceneOf'
 
 /** Shows says which guides are drawn. */
 export interface Shows {
   ground: boolean
   figures: boolean
   focal: boolean
+  tiers: boolean
+  directions: boolean
+  eye: boolean
 }
 
 interface Props extends SceneProps {
   shown: string | undefined
+  /** What is laid over the picture: light where it counts. */
+  over: string | undefined
   shows: Shows
+  seen: Seen
+  measures: Measures | undefined
 }
 
 type Point = Zone['outline'][number]
@@ -22,13 +35,17 @@ type Point = Zone['outline'][number]
 const settle = 450
 
 /** Picture is the canvas with handles on the chosen zone and guides on demand. */
-export function Picture({ saved, guides, selected, setSelected, draft, setDraft, apply, shown, shows }: Props) {
+export function Picture({ saved, guides, selected, setSelected, draft, setDraft, apply, say, shown, over, shows, seen, measures }: Props) {
   const { lesson } = saved
+  const arrange = useArrange()
   const { width, height } = lesson.support
   const svg = useRef<SVGSVGElement>(null)
   const timer = useRef<number>(undefined)
   const zone = draft.zone ?? lesson.zones.find((z) => z.id === selected)
   const focal = draft.focal ?? lesson.focal
+  const photo = lesson.reference && lesson.reference.photo !== '' && seen.opacity > 0
+  const fact = guides?.zones.find((f) => f.zone === zone?.id)
+  const scene = sceneOf(lesson)
 
   // A draft that has been saved is one no more.
   useEffect(() => setDraft({}), [saved.hash, setDraft])
@@ -97,12 +114,24 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
     <div className="m-4 flex min-h-0 flex-1 items-center justify-center [container-type:size]">
       <div className="relative bg-line shadow-lg" style={{ aspectRatio: `${width} / ${height}`, width: `min(100cqw, ${(100 * width) / height}cqh)` }}>
         {shown && <img src={shown} alt="The picture" className="absolute inset-0 h-full w-full" draggable={false} />}
+        {photo && (
+          <img
+            src={`/api/references/${saved.hash}/views/${seen.view}`}
+            alt="The photograph under the zones"
+            className="absolute inset-0 h-full w-full"
+            style={{ opacity: seen.opacity / 100 }}
+            draggable={false}
+          />
+        )}
+        {over && <img src={over} alt="What draws the eye is light" className="absolute inset-0 h-full w-full mix-blend-multiply" draggable={false} />}
         <svg ref={svg} viewBox={`0 0 ${width} ${height}`} className="absolute inset-0 h-full w-full touch-none" role="group" aria-label="Zones and handles">
           {lesson.zones.map((z) => (
             <polygon
               key={z.id}
               points={points(z.outline)}
               fill="transparent"
+              stroke={photo ? '#ffffff' : 'none'}
+              strokeWidth={0.6}
               className="cursor-pointer"
               onClick={() => setSelected(z.id)}
               onPointerDown={(e) => z.id === selected && drag(e, (from, to) => ({ ...z, outline: z.outline.map((p) => at({ x: p.x + to.x - from.x, y: p.y + to.y - from.y })) }))}
@@ -110,13 +139,54 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
               <title>{z.name}</title>
             </polygon>
           ))}
-          {guides && shows.ground && <Ground guides={guides} width={width} />}
-          {guides && shows.figures && <Figures guides={guides} width={width} height={height} lesson={saved.lesson} />}
+          <Grid every={seen.grid} width={width} height={height} />
+          {guides && shows.ground && <Ground guides={{ ...guides, horizon: draft.horizon ?? guides.horizon }} width={width} height={height} />}
+          {guides && shows.figures && <Figures guides={guides} lesson={lesson} />}
+          {measures && <Overlay saved={saved} measures={measures} shows={shows} width={width} />}
+          {shows.ground && fact && fact.shadow.length > 2 && <polygon points={points(fact.shadow)} fill="none" stroke="#ffffff" strokeWidth={0.7} strokeDasharray="2 2" pointerEvents="none" className="guides" />}
           {shows.focal && focal && focal.radius > 0 && (
             <circle cx={focal.x} cy={focal.y} r={focal.radius} fill="none" stroke="#ffffff" strokeWidth={1} strokeDasharray="5 4" pointerEvents="none" className="guides" />
           )}
           {zone && <polygon points={points(zone.outline)} fill="none" stroke="#ffffff" strokeWidth={1.2} pointerEvents="none" />}
           {zone && <polygon points={points(zone.outline)} fill="none" stroke="#000000" strokeWidth={0.5} pointerEvents="none" />}
+          {shows.ground && guides && (
+            <Handle
+              name={`Horizon, ${figure(draft.horizon ?? guides.horizon)} mm down`}
+              at={{ x: width - width / 60, y: draft.horizon ?? guides.horizon }}
+              size={width / 110}
+              place={place}
+              moved={(p) => setDraft({ horizon: at(p).y })}
+              done={(p) => {
+                if (!p) {
+                  setDraft({})
+                  return
+                }
+                arrange.mutate(
+                  { whose: saved.hash, do: 'horizon', y: at(p).y },
+                  {
+                    onSuccess: (a) => apply(a.edit),
+                    onError: (e) => {
+                      setDraft({})
+                      say(`Not changed. ${e.message}`)
+                    },
+                  },
+                )
+              }}
+            />
+          )}
+          {shows.focal && focal && focal.radius > 0 && (
+            <Handle
+              name={`Focal area, ${figure(focal.x)} across, ${figure(focal.y)} down`}
+              at={focal}
+              size={width / 110}
+              place={place}
+              moved={(p) => setDraft({ focal: { ...focal, ...at(p) } })}
+              done={(p) => {
+                if (p) apply({ ...scene, focal: { ...focal, ...at(p) } })
+                else setDraft({})
+              }}
+            />
+          )}
           {zone?.outline.map((p, i) => (
             <circle
               key={i}
@@ -145,52 +215,3 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
 }
 
 const points = (outline: Point[]) => outline.map((p) => `${p.x},${p.y}`).join(' ')
-
-/** Ground draws the horizon and where level ground lies. */
-function Ground({ guides, width }: { guides: Guides; width: number }) {
-  return (
-    <g className="guides" pointerEvents="none" stroke="#ffffff" fill="#ffffff" fontSize={width / 55}>
-      <line x1={0} x2={width} y1={guides.horizon} y2={guides.horizon} strokeWidth={1} />
-      <text x={width / 100} y={guides.horizon - 2} stroke="none">
-        horizon
-      </text>
-      {guides.ground.map((g) => (
-        <g key={g.metres}>
-          <line x1={0} x2={width} y1={g.y} y2={g.y} strokeWidth={0.4} strokeDasharray="3 5" />
-          <text x={width - width / 100} y={g.y - 1} textAnchor="end" stroke="none">
-            {g.metres} m
-          </text>
-        </g>
-      ))}
-      <g transform={`translate(${width / 14} ${width / 14})`}>
-        <line x1={0} y1={0} x2={(guides.light.x * width) / 18} y2={(guides.light.y * width) / 18} strokeWidth={1.2} />
-        <circle cx={(guides.light.x * width) / 18} cy={(guides.light.y * width) / 18} r={width / 160} />
-        <text x={0} y={width / 40} textAnchor="middle" stroke="none">
-          light
-        </text>
-      </g>
-    </g>
-  )
-}
-
-/** Figures stand somebody of 1.7 m in every plane whose ground is on the canvas. */
-function Figures({ guides, width, height, lesson }: { guides: Guides; width: number; height: number; lesson: SceneProps['saved']['lesson'] }) {
-  return (
-    <g className="guides" pointerEvents="none" stroke="#ffffff" fill="#ffffff" fontSize={width / 60}>
-      {guides.planes
-        .filter((p) => p.y < height && p.person > 1)
-        .map((p, i) => {
-          const x = (width * (i + 1)) / 10
-          return (
-            <g key={p.plane}>
-              <line x1={x} x2={x} y1={p.y} y2={p.y - p.person * 0.82} strokeWidth={1.5} />
-              <circle cx={x} cy={p.y - p.person * 0.91} r={p.person * 0.08} />
-              <text x={x + 3} y={p.y} stroke="none">
-                {lesson.planes.find((q) => q.id === p.plane)?.name}, {figure(p.person)} mm
-              </text>
-            </g>
-          )
-        })}
-    </g>
-  )
-}

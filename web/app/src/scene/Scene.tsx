@@ -2,16 +2,18 @@ import { useState } from 'react'
 import { Link } from 'wouter'
 
 import type { Edit, Edited, Saved, Zone } from '../api/client'
-import { useLesson, useRehearsal } from '../api/queries'
-import { useGuides, useSketch } from '../api/scene'
+import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
+import { useGuides, useMeasures, useSketch } from '../api/scene'
 import { useEditing } from '../lib/editing'
 import { useFrame } from '../lib/frame'
-import { boxed } from '../ui/controls'
+import { boxed, FigureField } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
 import { RoomSwitch } from '../ui/Room'
 import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { LightView } from './LightView'
+import { Measured } from './Measured'
+import { PhotoView, type Seen } from './PhotoView'
 import { Picture, type Shows } from './Picture'
 import { Things } from './Things'
 
@@ -30,13 +32,24 @@ const views = [
   { id: 'paint', name: 'Painted' },
   { id: 'sketch', name: 'Flat sketch' },
   { id: 'grey', name: 'Greyscale' },
-  { id: 'value', name: 'Nine values' },
   { id: 'squint', name: 'Squint' },
 ]
+
+/** What can be drawn over the picture. */
+const guidesShown = [
+  ['ground', 'horizon and ground'],
+  ['figures', 'people'],
+  ['focal', 'focal area'],
+  ['tiers', 'tiers'],
+  ['directions', 'lines'],
+  ['eye', 'way of the eye'],
+] as const
 
 /** Draft is a change that is being made by hand and not saved yet. */
 export interface Draft {
   zone?: Zone
+  edit?: Edit
+  horizon?: number
   focal?: Saved['lesson']['focal']
 }
 
@@ -48,14 +61,19 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const [selected, setSelected] = useState<string>()
   const [draft, setDraft] = useState<Draft>({})
   const [view, setView] = useState('paint')
-  const [shows, setShows] = useState<Shows>({ ground: true, figures: false, focal: true })
+  const [shows, setShows] = useState<Shows>({ ground: true, figures: false, focal: true, tiers: false, directions: false, eye: false })
+  const [seen, setSeen] = useState<Seen>({ view: 'photo', opacity: 70, grid: 0 })
+  const maps = useVocabulary().data?.maps ?? []
   const guides = useGuides(saved.hash).data
   const rehearsal = useRehearsal(saved.hash).data
 
   const half = Math.round(score.minutes * 2)
-  const painted = view === 'sketch' ? undefined : `${saved.frames}/${view}-800-${half}.png`
+  const measures = useMeasures(saved.hash, rehearsal?.done ?? false).data
+  const map = (id: string) => `${saved.frames.replace('/frames/', '/maps/')}/${id}.png`
+  const drawn = maps.some((m) => m.id === view) && view !== 'draws'
+  const painted = view === 'sketch' ? undefined : drawn ? map(view) : `${saved.frames}/${view === 'draws' ? 'paint' : view}-800-${half}.png`
   const frame = useFrame(painted)
-  const drafting: Edit | undefined = draft.zone && { edit: 'zone', at: lesson.zones.length, zone: draft.zone }
+  const drafting: Edit | undefined = draft.edit ?? (draft.zone && { edit: 'zone', at: lesson.zones.length, zone: draft.zone })
   // Until the painted canvas is there, and while something is dragged, the flat sketch stands in.
   const sketching = drafting ?? (view === 'sketch' || frame.busy ? { edit: 'all' as const, edits: [] } : undefined)
   const sketch = useSketch(saved.hash, sketching)
@@ -85,7 +103,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
         <label className="flex items-center gap-1">
           Shown
           <select value={view} onChange={(e) => setView(e.target.value)} className={boxed}>
-            {views.map((v) => (
+            {[...views, ...maps].map((v) => (
               <option key={v.id} value={v.id}>
                 {v.name}
               </option>
@@ -97,20 +115,19 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
       </header>
       <main className="grid min-h-0 grid-cols-[minmax(0,17fr)_minmax(0,8fr)]">
         <section aria-label="Picture" className="flex min-h-0 flex-col bg-mat">
-          <Picture {...props} shown={shown} shows={shows} />
-          <div className="flex items-center gap-4 border-t border-line bg-sheet px-4 py-1.5">
-            {(
-              [
-                ['ground', 'horizon and ground'],
-                ['figures', 'scale figures'],
-                ['focal', 'focal area'],
-              ] as const
-            ).map(([key, name]) => (
+          <Picture {...props} shown={shown} over={view === 'draws' && !drafting ? map('draws') : undefined} shows={shows} seen={seen} measures={measures} />
+          <div className="flex flex-wrap items-center gap-x-3 border-t border-line bg-sheet px-4 py-1.5">
+            {guidesShown.map(([key, name]) => (
               <label key={key} className="flex items-center gap-1">
                 <input type="checkbox" checked={shows[key]} onChange={(e) => setShows({ ...shows, [key]: e.target.checked })} />
                 {name}
               </label>
             ))}
+            <label className="flex items-center gap-1">
+              grid
+              <FigureField label="Grid every so many cm" value={seen.grid / 10} least={0} most={50} step={1} set={(cm) => setSeen({ ...seen, grid: cm * 10 })} className="w-12" />
+              cm
+            </label>
             <p className="ml-auto text-quiet">{rehearsal?.done ? `Rehearsed; ${open === 0 ? 'nothing open in Checks' : `${open} open in Checks`}` : `Rehearsing, step ${rehearsal?.painted ?? 0} of ${lesson.steps.length}`}</p>
           </div>
         </section>
@@ -118,6 +135,8 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           drawers={[
             { id: 'things', name: 'Planes and things', holds: <Things {...props} />, still: true },
             { id: 'light', name: 'Light and view', holds: <LightView {...props} /> },
+            { id: 'measures', name: 'Measures', holds: <Measured {...props} measures={measures} view={view} setView={setView} /> },
+            { id: 'photo', name: 'Photo', holds: <PhotoView {...props} seen={seen} setSeen={setSeen} maps={maps} /> },
           ]}
         />
       </main>
