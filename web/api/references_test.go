@@ -113,6 +113,13 @@ func TestAPictureIsMeasured(t *testing.T) {
 	if len(m.Plans) != 4 || len(m.Corners) != 4 || len(m.Tiers) == 0 || again.Sameness != m.Sameness {
 		t.Errorf("%+v", m)
 	}
+	draft := strings.Replace(saved.Frames, "frames", "drafts", 1)
+	if img, err := png.Decode(bytes.NewReader(s.ask("GET", draft+"/paint-320-40.png", nil).body)); err != nil || img.Bounds().Dx() != 320 {
+		t.Errorf("a draft: %v", err)
+	}
+	if r := s.ask("GET", draft+"/paint-7-40.png", nil); r.StatusCode != 422 {
+		t.Errorf("a draft of another size: %d", r.StatusCode)
+	}
 	maps := strings.Replace(saved.Frames, "frames", "maps", 1)
 	for _, name := range measure.Maps() {
 		r := s.ask("GET", maps+"/"+name.ID+".png", nil)

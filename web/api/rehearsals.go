@@ -1,13 +1,11 @@
 package api
 
 import (
-	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"image"
-	"image/png"
 	"math"
 	"net/http"
 	"slices"
@@ -48,6 +46,8 @@ func (s *Server) rehearsalOperations(api huma.API) {
 		Summary: "Reports and findings; ask again until done"}, s.rehearsal)
 	huma.Register(api, huma.Operation{OperationID: "frame", Method: http.MethodGet, Path: "/api/frames/{engine}/{hash}/{frame}",
 		Summary: "The canvas at a half minute, as VIEW-WIDTH-HALFMINUTES.png", Responses: pngReply}, s.frame)
+	huma.Register(api, huma.Operation{OperationID: "draft", Method: http.MethodGet, Path: "/api/drafts/{engine}/{hash}/{frame}",
+		Summary: "The same of a coarse canvas, which is there sooner", Responses: pngReply}, s.draft)
 	huma.Register(api, huma.Operation{OperationID: "place", Method: http.MethodGet, Path: "/api/places/{engine}/{hash}/{place}",
 		Summary: "20 mm of the canvas around a place, as VIEW-X-Y-HALFMINUTES.png", Responses: pngReply}, s.place)
 	huma.Register(api, huma.Operation{OperationID: "closeup", Method: http.MethodGet, Path: "/api/closeups/{engine}/{hash}/{step}",
@@ -119,6 +119,26 @@ func (s *Server) frame(ctx context.Context, in *struct {
 	})
 }
 
+func (s *Server) draft(ctx context.Context, in *struct {
+	Engine string `path:"engine" maxLength:"20"`
+	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Frame  string `path:"frame" maxLength:"40"`
+}) (*file, error) {
+	view, width, half, err := parseFrame(in.Frame)
+	if err != nil {
+		return nil, huma.Error422UnprocessableEntity(err.Error())
+	}
+	j, err := s.job(ctx, in.Hash)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	r, err := j.Drafted(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	return asPNG(r.Show(view, float64(half)/2, width))
+}
+
 func (s *Server) closeup(ctx context.Context, in *struct {
 	Engine string `path:"engine" maxLength:"20"`
 	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
@@ -170,11 +190,11 @@ func (s *Server) made(ctx context.Context, engine, name string, draw func() (ima
 
 // keep encodes a picture and puts it into the cache.
 func (s *Server) keep(ctx context.Context, address string, img image.Image) ([]byte, error) {
-	var b bytes.Buffer
-	if err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img); err != nil {
+	body, err := encode(img)
+	if err != nil {
 		return nil, err
 	}
-	return b.Bytes(), s.Store.PutMade(ctx, address, b.Bytes())
+	return body, s.Store.PutMade(ctx, address, body)
 }
 
 // widths are the sizes of a frame, pixels: for a card, for the screen, for print.

@@ -90,11 +90,15 @@ func (s *Server) sceneOperations(api huma.API) {
 }
 
 func asPNG(img image.Image) (*file, error) {
+	body, err := encode(img)
+	return &file{ContentType: "image/png", Body: body}, err
+}
+
+// encode writes a PNG quickly rather than small: it goes over loopback or is kept.
+func encode(img image.Image) ([]byte, error) {
 	var b bytes.Buffer
-	if err := png.Encode(&b, img); err != nil {
-		return nil, err
-	}
-	return &file{ContentType: "image/png", Body: b.Bytes()}, nil
+	err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img)
+	return b.Bytes(), err
 }
 
 func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*file, error) {

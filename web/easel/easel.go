@@ -49,7 +49,8 @@ type Job struct {
 	hash     string
 	cancel   context.CancelFunc
 	done     atomic.Int32
-	painted  chan struct{} // closed once Rehearsal may be read
+	drafted  chan struct{} // closed once trials may be read
+	painted  chan struct{} // closed once rehearsal may be read
 	finished chan struct{} // closed once all may be read
 
 	rehearsal *rehearse.Rehearsal
@@ -81,7 +82,7 @@ func (e *Easel) Rehearse(key string, l *lesson.Lesson) *Job {
 		}
 	}
 	ctx, cancel := context.WithCancel(e.ctx)
-	j := &Job{Lesson: l, key: key, hash: hash, cancel: cancel, painted: make(chan struct{}), finished: make(chan struct{})}
+	j := &Job{Lesson: l, key: key, hash: hash, cancel: cancel, drafted: make(chan struct{}), painted: make(chan struct{}), finished: make(chan struct{})}
 	e.work[hash] = j
 	e.jobs.Go(func() {
 		defer cancel()
@@ -123,10 +124,12 @@ func (e *Easel) carryOut(ctx context.Context, j *Job) {
 		}
 		j.err = err
 		delete(e.work, j.hash) // asked again, it starts again
-		select {
-		case <-j.painted:
-		default:
-			close(j.painted)
+		for _, c := range []chan struct{}{j.drafted, j.painted} {
+			select {
+			case <-c:
+			default:
+				close(c)
+			}
 		}
 	} else {
 		e.kept = append(e.kept, j)
@@ -146,15 +149,19 @@ func (e *Easel) paint(ctx context.Context, j *Job) error {
 		return ctx.Err()
 	}
 	full, trials := e.latest(j.key)
+	// The coarse canvas is there in a third of the time, and is wanted for trials anyway.
+	coarse, err := rehearse.Again(ctx, trials, j.Lesson, rehearse.CoarseCell, nil)
+	if err != nil {
+		return err
+	}
+	j.trials = coarse
+	close(j.drafted)
 	r, err := rehearse.Again(ctx, full, j.Lesson, rehearse.FineCell, func(done, _ int) { j.done.Store(int32(done)) })
 	if err != nil {
 		return err
 	}
 	j.rehearsal = r
 	close(j.painted)
-	if j.trials, err = rehearse.Again(ctx, trials, j.Lesson, rehearse.CoarseCell, nil); err != nil {
-		return err
-	}
 	j.findings, err = rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
 	return err
 }
@@ -162,18 +169,27 @@ func (e *Easel) paint(ctx context.Context, j *Job) error {
 // Progress is the number of steps painted so far.
 func (j *Job) Progress() int { return int(j.done.Load()) }
 
+// Drafted waits for the coarse canvas.
+func (j *Job) Drafted(ctx context.Context) (*rehearse.Rehearsal, error) {
+	return j.await(ctx, j.drafted, func() *rehearse.Rehearsal { return j.trials })
+}
+
 // Painted waits for the canvas.
 func (j *Job) Painted(ctx context.Context) (*rehearse.Rehearsal, error) {
+	return j.await(ctx, j.painted, func() *rehearse.Rehearsal { return j.rehearsal })
+}
+
+func (j *Job) await(ctx context.Context, ready <-chan struct{}, made func() *rehearse.Rehearsal) (*rehearse.Rehearsal, error) {
 	select {
-	case <-j.painted:
+	case <-ready:
 	case <-ctx.Done():
 		return nil, ctx.Err()
 	}
-	if j.rehearsal == nil {
-		<-j.finished
-		return nil, j.err
+	if r := made(); r != nil {
+		return r, nil
 	}
-	return j.rehearsal, nil
+	<-j.finished
+	return nil, j.err
 }
 
 // Found returns the findings once they are known; ok is false before.

@@ -9,6 +9,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/rehearse"
 	"proxenos/web/easel"
 )
 
@@ -39,6 +40,10 @@ func TestAJobPaintsThenFinds(t *testing.T) {
 	l := sample.Lesson()
 	l.Session = 18
 	j := e.Rehearse("a", l)
+	draft, err := j.Drafted(context.Background())
+	if err != nil || draft.Final.Cell != rehearse.CoarseCell {
+		t.Fatalf("the draft: %v", err)
+	}
 	r, err := j.Painted(context.Background())
 	if err != nil || len(r.Reports) != 4 || j.Progress() != 4 {
 		t.Fatalf("%v, progress %d", err, j.Progress())

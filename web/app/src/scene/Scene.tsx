@@ -73,11 +73,14 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const drawn = maps.some((m) => m.id === view) && view !== 'draws'
   const painted = view === 'sketch' ? undefined : drawn ? map(view) : `${saved.frames}/${view === 'draws' ? 'paint' : view}-800-${half}.png`
   const frame = useFrame(painted)
+  const draftAt = frame.busy && !drawn ? painted?.replace('/frames/', '/drafts/') : undefined
+  const drafted = useFrame(draftAt)
   const drafting: Edit | undefined = draft.edit ?? (draft.zone && { edit: 'zone', at: lesson.zones.length, zone: draft.zone })
-  // Until the painted canvas is there, and while something is dragged, the flat sketch stands in.
+  // While something is dragged the flat sketch stands in, then the coarse canvas, until the painted one is there.
   const sketching = drafting ?? (view === 'sketch' || frame.busy ? { edit: 'all' as const, edits: [] } : undefined)
   const sketch = useSketch(saved.hash, sketching)
-  const shown = drafting || view === 'sketch' ? (sketch ?? frame.shown) : frame.busy ? (sketch ?? frame.shown) : frame.shown
+  const coarse = draftAt === drafted.shown ? drafted.shown : undefined
+  const shown = drafting || view === 'sketch' ? (sketch ?? frame.shown) : frame.busy ? (coarse ?? sketch ?? frame.shown) : frame.shown
   const open = rehearsal?.done ? rehearsal.findings.filter((f) => f.accepted === '').length : undefined
 
   const props = { saved, guides, selected, setSelected, draft, setDraft, apply, busy: editing.busy, say: setSaid }
