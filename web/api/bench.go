@@ -89,11 +89,7 @@ func (s *Server) amounts(ctx context.Context, in *struct {
 	Hash     string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Students int    `query:"students" minimum:"1" maximum:"200" default:"1"`
 }) (*one[supply.Amounts], error) {
-	j, err := s.job(ctx, in.Hash)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	r, err := j.Painted(ctx)
+	r, err := s.painted(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -244,11 +240,7 @@ func (s *Server) colour(ctx context.Context, in *struct {
 			return nil, unsound(fmt.Errorf("place %q: write X-Y-HALFMINUTES in whole mm", in.Place))
 		}
 	}
-	j, err := s.job(ctx, in.Hash)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	r, err := j.Painted(ctx)
+	r, err := s.painted(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

@@ -38,11 +38,7 @@ func (s *Server) measures(ctx context.Context, in *struct {
 	case !errors.Is(err, store.ErrNotFound):
 		return nil, s.refuse(err)
 	}
-	j, err := s.job(ctx, in.Hash)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	r, err := j.Painted(ctx)
+	r, err := s.painted(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

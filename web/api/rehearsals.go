@@ -67,6 +67,15 @@ func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
 	return s.Easel.Rehearse(r.LessonID, l), nil
 }
 
+// painted waits for the canvas of the lesson with a hash.
+func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal, error) {
+	j, err := s.job(ctx, hash)
+	if err != nil {
+		return nil, err
+	}
+	return j.Painted(ctx)
+}
+
 func (s *Server) rehearsal(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 }) (*one[Rehearsed], error) {
@@ -157,11 +166,7 @@ func (s *Server) closeup(ctx context.Context, in *struct {
 // picture serves a picture from the cache, or makes it.
 func (s *Server) picture(ctx context.Context, engine, hash, name string, make func(*rehearse.Rehearsal) (image.Image, error)) (*picture, error) {
 	return s.made(ctx, engine, hash+"/"+name, func() (image.Image, error) {
-		j, err := s.job(ctx, hash)
-		if err != nil {
-			return nil, err
-		}
-		r, err := j.Painted(ctx)
+		r, err := s.painted(ctx, hash)
 		if err != nil {
 			return nil, err
 		}

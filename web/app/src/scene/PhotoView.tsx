@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Reference } from '../api/client'
 import { useRead, usePhotos, useTaken, useTakePhoto } from '../api/scene'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { FileField } from '../ui/FileField'
 import type { SceneProps } from './Scene'
 
 /** Seen is how the photograph lies under the zones. */
@@ -33,27 +34,20 @@ export function PhotoView(props: Props) {
   }
   return (
     <div className="flex flex-col gap-3">
-      <label className="flex items-center gap-2">
-        Photograph
-        <input
-          type="file"
-          accept="image/png,image/jpeg"
-          disabled={busy || take.isPending}
-          className="min-w-0 flex-1 text-xs"
-          onChange={(e) => {
-            const file = e.target.files?.[0]
-            e.target.value = ''
-            if (!file) return
-            take.mutate(file, {
-              onSuccess: (p) => {
-                choose(p.hash)
-                if (p.cleaned.length > 0) say(`Taken in: ${p.cleaned.join(', ')}.`)
-              },
-              onError: (error) => say(`Not taken in. ${error.message}`),
-            })
-          }}
-        />
-      </label>
+      <FileField
+        label="Photograph"
+        accept="image/png,image/jpeg"
+        disabled={busy || take.isPending}
+        take={(file) =>
+          take.mutate(file, {
+            onSuccess: (p) => {
+              choose(p.hash)
+              if (p.cleaned.length > 0) say(`Taken in: ${p.cleaned.join(', ')}.`)
+            },
+            onError: (error) => say(`Not taken in. ${error.message}`),
+          })
+        }
+      />
       {take.isPending && <p role="status">Taking the photograph in.</p>}
       {photos.length > 0 && (
         <select aria-label="Photograph of the studio" value={reference.photo} onChange={(e) => choose(e.target.value)} className={boxed}>

@@ -4,6 +4,7 @@ import type { Plane } from '../api/client'
 import { useVocabulary } from '../api/queries'
 import { useArrange, useDraw } from '../api/scene'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { FileField } from '../ui/FileField'
 import type { SceneProps } from './Scene'
 import { ZoneCard } from './ZoneCard'
 
@@ -67,17 +68,12 @@ export function Things(props: SceneProps) {
 function TakeIn({ saved, apply, busy, say }: SceneProps) {
   const draw = useDraw(saved.hash)
   return (
-    <label className="flex items-center gap-2 border-t border-line pt-2">
-      Drawing, SVG
-      <input
-        type="file"
+    <div className="border-t border-line pt-2">
+      <FileField
+        label="Drawing, SVG"
         accept="image/svg+xml,.svg"
         disabled={busy || draw.isPending}
-        className="min-w-0 flex-1 text-xs"
-        onChange={(e) => {
-          const file = e.target.files?.[0]
-          e.target.value = ''
-          if (!file) return
+        take={(file) =>
           void file.text().then((svg) =>
             draw.mutate(svg, {
               onSuccess: (a) => {
@@ -87,9 +83,9 @@ function TakeIn({ saved, apply, busy, say }: SceneProps) {
               onError: (error) => say(`Not changed. ${error.message}`),
             }),
           )
-        }}
+        }
       />
-    </label>
+    </div>
   )
 }
 
