@@ -104,10 +104,10 @@ func (s *Store) Revisions(ctx context.Context, id string, after int) ([]Revision
 	return out, told(err)
 }
 
-// ByHash returns a revision with the given content; which one does not matter.
+// ByHash returns the newest revision with the given content.
 func (s *Store) ByHash(ctx context.Context, hash string) (Revision, error) {
 	var r Revision
-	err := s.db.GetContext(ctx, &r, `select * from revision where hash = $1 limit 1`, hash)
+	err := s.db.GetContext(ctx, &r, `select * from revision where hash = $1 order by made_at desc, number desc limit 1`, hash)
 	return r, told(err)
 }
 

@@ -26,6 +26,7 @@ var editKinds = map[string]reflect.Type{
 	"change":    reflect.TypeFor[Change](),
 	"scene":     reflect.TypeFor[SetScene](),
 	"reference": reflect.TypeFor[SetReference](),
+	"ground":    reflect.TypeFor[SetGround](),
 	"planes":    reflect.TypeFor[SetPlanes](),
 	"zone":      reflect.TypeFor[SetZone](),
 	"unzone":    reflect.TypeFor[RemoveZone](),

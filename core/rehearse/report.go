@@ -30,6 +30,10 @@ type Report struct {
 	Hidden  float64 `json:"hidden" doc:"share of its area that later steps in other zones cover"`
 	Crossed Crossed `json:"crossed"`
 	Refused float64 `json:"refused" doc:"cm² where acrylic did not take, for oil lies there"`
+	Laid    float64 `json:"laid" doc:"mean µm of paint that it laid where it painted"`
+	Under   Under   `json:"under"`
+	Brought Brought `json:"brought"`
+	Bare    float64 `json:"bare" doc:"share of the canvas that no paint covers after it"`
 	Dried   float64 `json:"dried" doc:"cm² that became a dry layer"`
 	Touches int     `json:"touches" doc:"meetings of a hair with a cell"`
 }
@@ -84,7 +88,7 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 	if cells == 0 || len(meant) == 0 {
 		return
 	}
-	p.Area, p.Thick = cells*f.CellArea()/100, thick/cells
+	p.Area, p.Thick, p.Laid = cells*f.CellArea()/100, thick/cells, on/cells
 	if len(l.Steps[l.Step(p.Step)].Mixtures) == 0 {
 		return // a medium alone has no colour to miss
 	}

@@ -236,6 +236,9 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 				dip.Keep = keepNewShade
 			}
 			took, wiped := h.Brush.Load(dip)
+			if k == 0 {
+				report.brought(h.Brush, h.Film, s, &st.shades[sh])
+			}
 			report.Loaded += took
 			for i, share := range st.shades[sh].of {
 				report.Piles[i] += took * share

@@ -33,6 +33,7 @@ type Rule struct {
 	Severity Severity
 	Reason   string                     // why, in the craft's words
 	Choice   bool                       // its remedies change what the picture is about: a person decides
+	Quiet    map[lesson.Method]string   // house methods that do not mind, and why
 	find     func(c *Context) []Finding // what it measures
 }
 
@@ -50,7 +51,8 @@ type Finding struct {
 	Where     string        `json:"where" doc:"names the place for accepting it on purpose"`
 	At        rehearse.Spot `json:"at" doc:"middle of the place on the canvas, mm"`
 	OnCanvas  bool          `json:"onCanvas" doc:"whether at means anything"`
-	Accepted  string        `json:"accepted" doc:"the instructor's reason, when on purpose"`
+	Accepted  string        `json:"accepted" doc:"the reason, when on purpose: the instructor's, or the house method's"`
+	ByMethod  bool          `json:"byMethod" doc:"whether it is the house method that does not mind"`
 	Remedies  []Remedy      `json:"remedies"`
 }
 
@@ -71,15 +73,20 @@ type Context struct {
 	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted
 	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
 
-	coarse  *picture.Picture // the finished canvas on a coarse grid, once it was measured
-	pull    *picture.Pull    // how strongly its places draw the eye
-	picture *seenPicture     // what shows of the finished canvas, once it was looked at
-	needs   *supply.Amounts  // what one person needs, once it was worked out
+	coarse  *picture.Picture   // the finished canvas on a coarse grid, once it was measured
+	pull    *picture.Pull      // how strongly its places draw the eye
+	picture *seenPicture       // what shows of the finished canvas, once it was looked at
+	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
+	needs   *supply.Amounts    // what one person needs, once it was worked out
 }
 
 // All lists every rule.
 func All() []Rule {
-	return []Rule{backToFront, hiddenWork, acrylic, mud, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side, over}
+	return []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight,
+		baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved,
+		dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, overlit, whiteEarly,
+		focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side,
+		over, idleTime, noPause, churn}
 }
 
 // Check lets every rule speak. It reports findings in the order of the script,
@@ -90,6 +97,9 @@ func Check(c *Context) ([]Finding, error) {
 	for _, r := range All() {
 		for _, f := range r.find(c) {
 			f.Rule, f.Title, f.Severity, f.Reason = r.ID, r.Title, r.Severity, r.Reason
+			if why, quiet := r.Quiet[c.Lesson.Method]; quiet {
+				f.Accepted, f.ByMethod = why, true
+			}
 			for _, a := range c.Lesson.Accepted {
 				if a.Rule == f.Rule && a.Where == f.Where {
 					f.Accepted = a.Reason

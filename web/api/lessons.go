@@ -269,7 +269,7 @@ func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
 	if err != nil {
 		return nil, err
 	}
-	s.Easel.Rehearse(in.ID, next) // so that it is under way when asked for
+	s.Easel.Rehearse(in.ID, out.Revision, next) // so that it is under way when asked for
 	return &one[Edited]{out}, nil
 }
 

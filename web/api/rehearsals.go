@@ -64,7 +64,7 @@ func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
 	if err != nil {
 		return nil, err
 	}
-	return s.Easel.Rehearse(r.LessonID, l), nil
+	return s.Easel.Rehearse(r.LessonID, r.Number, l), nil
 }
 
 // painted waits for the canvas of the lesson with a hash.

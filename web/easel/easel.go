@@ -46,6 +46,7 @@ type Job struct {
 	Lesson *lesson.Lesson
 
 	key      string // which lesson of the shelf it is
+	version  int    // of it
 	hash     string
 	cancel   context.CancelFunc
 	done     atomic.Int32
@@ -63,17 +64,19 @@ type Job struct {
 var ErrSuperseded = errors.New("a newer version of the lesson is being rehearsed")
 
 // Rehearse returns the job for a lesson, starting it if need be. key names the
-// lesson on the shelf: an unfinished job of an older version of it is stopped.
-func (e *Easel) Rehearse(key string, l *lesson.Lesson) *Job {
+// lesson on the shelf, version counts its changes: an unfinished job of an older version
+// is stopped, one of a newer is not, for somebody may still ask how it was.
+func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	hash := l.Hash()
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	if j, ok := e.work[hash]; ok {
+		j.version = max(j.version, version) // taken back, it is the newest again
 		e.touch(j)
 		return j
 	}
 	for _, old := range e.work {
-		if old.key == key {
+		if old.key == key && old.version < version {
 			select {
 			case <-old.finished:
 			default:
@@ -82,7 +85,7 @@ func (e *Easel) Rehearse(key string, l *lesson.Lesson) *Job {
 		}
 	}
 	ctx, cancel := context.WithCancel(e.ctx)
-	j := &Job{Lesson: l, key: key, hash: hash, cancel: cancel, drafted: make(chan struct{}), painted: make(chan struct{}), finished: make(chan struct{})}
+	j := &Job{Lesson: l, key: key, version: version, hash: hash, cancel: cancel, drafted: make(chan struct{}), painted: make(chan struct{}), finished: make(chan struct{})}
 	e.work[hash] = j
 	e.jobs.Go(func() {
 		defer cancel()

@@ -39,7 +39,7 @@ func TestAJobPaintsThenFinds(t *testing.T) {
 	defer e.Close()
 	l := sample.Lesson()
 	l.Session = 18
-	j := e.Rehearse("a", l)
+	j := e.Rehearse("a", 1, l)
 	draft, err := j.Drafted(context.Background())
 	if err != nil || draft.Final.Cell != rehearse.CoarseCell {
 		t.Fatalf("the draft: %v", err)
@@ -55,7 +55,7 @@ func TestAJobPaintsThenFinds(t *testing.T) {
 	if len(list) == 0 {
 		t.Error("nothing was found in a lesson that is too long")
 	}
-	if e.Rehearse("a", l) != j {
+	if e.Rehearse("a", 1, l) != j {
 		t.Error("the same lesson was begun again")
 	}
 }
@@ -63,9 +63,10 @@ func TestAJobPaintsThenFinds(t *testing.T) {
 func TestANewerVersionStopsTheOlder(t *testing.T) {
 	e := easel.New(2)
 	defer e.Close()
-	old := e.Rehearse("a", version(t, 7))
-	other := e.Rehearse("b", version(t, 9))
-	newest := e.Rehearse("a", version(t, 8))
+	old := e.Rehearse("a", 1, version(t, 7))
+	other := e.Rehearse("b", 1, version(t, 9))
+	newest := e.Rehearse("a", 2, version(t, 8))
+	stale := e.Rehearse("a", 1, version(t, 6)) // somebody still asks how it was
 	if err := finish(t, newest); err != nil {
 		t.Error(err)
 	}
@@ -75,8 +76,11 @@ func TestANewerVersionStopsTheOlder(t *testing.T) {
 	if _, err := old.Painted(context.Background()); !errors.Is(err, easel.ErrSuperseded) {
 		t.Errorf("the older version ended with %v", err)
 	}
+	if err := finish(t, stale); err != nil {
+		t.Errorf("a look at how it was: %v", err)
+	}
 	// It can still be asked for.
-	if err := finish(t, e.Rehearse("a", version(t, 7))); err != nil {
+	if err := finish(t, e.Rehearse("a", 1, version(t, 7))); err != nil {
 		t.Error(err)
 	}
 }
@@ -84,14 +88,14 @@ func TestANewerVersionStopsTheOlder(t *testing.T) {
 func TestOnlyTheLastFewAreKept(t *testing.T) {
 	e := easel.New(1)
 	defer e.Close()
-	first := e.Rehearse("a", version(t, 7))
+	first := e.Rehearse("a", 1, version(t, 7))
 	if err := finish(t, first); err != nil {
 		t.Fatal(err)
 	}
-	if err := finish(t, e.Rehearse("b", version(t, 8))); err != nil {
+	if err := finish(t, e.Rehearse("b", 1, version(t, 8))); err != nil {
 		t.Fatal(err)
 	}
-	again := e.Rehearse("a", version(t, 7))
+	again := e.Rehearse("a", 1, version(t, 7))
 	if again == first {
 		t.Error("more is kept than allowed")
 	}
@@ -105,7 +109,7 @@ func TestCloseEndsEverything(t *testing.T) {
 	e := easel.New(2)
 	var jobs []*easel.Job
 	for i := range 5 {
-		jobs = append(jobs, e.Rehearse("a"+string(rune('0'+i)), version(t, float64(6+i))))
+		jobs = append(jobs, e.Rehearse("a"+string(rune('0'+i)), 1, version(t, float64(6+i))))
 	}
 	e.Close()
 	for _, j := range jobs {
@@ -127,7 +131,7 @@ func TestWaitingCanBeGivenUp(t *testing.T) {
 	defer e.Close()
 	ctx, cancel := context.WithCancel(context.Background())
 	cancel()
-	if _, err := e.Rehearse("a", sample.Lesson()).Painted(ctx); !errors.Is(err, context.Canceled) {
+	if _, err := e.Rehearse("a", 1, sample.Lesson()).Painted(ctx); !errors.Is(err, context.Canceled) {
 		t.Errorf("error is %v", err)
 	}
 }

@@ -1,0 +1,63 @@
+package rule
+
+import (
+	"fmt"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+)
+
+const (
+	residueMost = 3.0 // ΔE00 by which a tool may move the next mixture
+	solventMost = 4.0 // percent of solvent that a tool may add to the paint
+)
+
+var dirtyBrush = Rule{
+	ID: "color.dirty-brush", Title: "The brush brings the last colour", Severity: Caution,
+	Reason: "What is left in the hairs goes into the next mixture: wipe, rinse and dry, or take a spare brush, unless the residue suits it.",
+	Quiet:  map[lesson.Method]string{"dry-block-in": "Residues are used on purpose here, to dull one colour with another."},
+	find:   findDirtyBrush,
+}
+
+var solventLeft = Rule{
+	ID: "film.solvent-left", Title: "Rinsed and used damp", Severity: Caution,
+	Reason: "Solvent that is left in the hairs thins the next paint and lets it run: dry the brush fully, or wipe it instead.",
+	find:   findSolventLeft,
+}
+
+func findDirtyBrush(c *Context) []Finding {
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		if len(s.Mixtures) == 0 || p.Brought.Residue <= residueMost {
+			return nil
+		}
+		f := &Finding{Says: fmt.Sprintf("What is left in %s moves the first load of %s by ΔE00 %.1f.", c.Lesson.ToolName(s.Tool), c.Lesson.Label(i), p.Brought.Residue),
+			Figure: round(p.Brought.Residue, 1), Unit: "ΔE00", Threshold: residueMost}
+		t, _ := c.Lesson.Tool(s.Tool)
+		if s.Care == "carry-on" {
+			c.changed(f, "wipe it first", s, func(n *lesson.Step) { n.Care = "wipe" })
+		}
+		if t.Kind.Brush() {
+			c.changed(f, "rinse it and dry it fully", s, func(n *lesson.Step) { n.Care = "rinse-dry" })
+		}
+		c.changed(f, "take a clean one", s, func(n *lesson.Step) { n.Care = "fresh" })
+		return f
+	})
+}
+
+func findSolventLeft(c *Context) []Finding {
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		if s.Care != "rinse-damp" || p.Brought.Solvent <= solventMost {
+			return nil
+		}
+		f := &Finding{Says: fmt.Sprintf("%s comes rinsed and damp to %s: %.0f %% more solvent than the paint was mixed with.", capital(c.Lesson.ToolName(s.Tool)), c.Lesson.Label(i), p.Brought.Solvent),
+			Figure: round(p.Brought.Solvent, 0), Unit: "%", Threshold: solventMost}
+		drier := s
+		drier.Care = "rinse-dry"
+		drier.Minutes++
+		if r, _, ok := c.remedy("dry it for a minute after rinsing", lesson.Change{Step: drier}); ok {
+			f.Remedies = append(f.Remedies, r)
+		}
+		c.changed(f, "wipe it instead", s, func(n *lesson.Step) { n.Care = "wipe" })
+		return f
+	})
+}

@@ -1,0 +1,127 @@
+package rule
+
+import (
+	"fmt"
+	"slices"
+
+	"proxenos/core/lesson"
+)
+
+const (
+	lightMost  = 0.35 // share of a mass that its lights may cover
+	lighterBy  = 10.0 // L* by which a colour is a light of its mass
+	stageShare = 2.0 / 3
+	lightest   = 80.0 // L* from which a light counts as one
+)
+
+var overlit = Rule{
+	ID: "value.overlit", Title: "Too much of it is lit", Severity: Note,
+	Reason: "Shadow and middle make most of a tree or a rock, light the smaller share: leave dark pockets.",
+	find:   findOverlit,
+}
+
+var whiteEarly = Rule{
+	ID: "value.white-early", Title: "The lightest light too early", Severity: Note,
+	Reason: "Hold the lightest light back for the last stage: what comes after it has nothing left to be lighter with, and muddies it.",
+	Quiet:  map[lesson.Method]string{"rub-and-blot": "Lights that must stay clean go first here."},
+	find:   findWhiteEarly,
+}
+
+func (c *Context) lightOf(s lesson.Step) (most float64) {
+	for _, id := range s.Mixtures {
+		m, _ := c.Lesson.Mixture(id)
+		if lab, err := c.Lesson.Paints().Colour(m.Parts); err == nil {
+			most = max(most, lab.L)
+		}
+	}
+	return most
+}
+
+func findOverlit(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	for _, z := range l.Zones {
+		if !slices.Contains([]lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.TreeLine, lesson.Hedge, lesson.Rock}, z.Kind) {
+			continue
+		}
+		mass, lit, lights := 0.0, 0.0, -1
+		body := -1.0
+		for i, s := range l.Steps {
+			if s.Zone != z.ID || !s.Technique.Marks() || len(s.Mixtures) == 0 {
+				continue
+			}
+			shows := c.Rehearsal.Shows(i)
+			mass += shows
+			if body < 0 {
+				body = c.lightOf(s)
+			} else if c.lightOf(s) > body+lighterBy {
+				lit += shows
+				lights = i
+			}
+		}
+		if lights < 0 || mass == 0 || lit/mass <= lightMost {
+			continue
+		}
+		s := l.Steps[lights]
+		f := Finding{
+			Says:   fmt.Sprintf("%.0f %% of what shows of %s is light.", 100*lit/mass, z.Name),
+			Figure: round(100*lit/mass, 0), Unit: "%", Threshold: 100 * lightMost, Steps: []string{s.ID}, Where: z.ID, At: c.at(lights), OnCanvas: true,
+		}
+		less := round(max(0.05, s.Cover*0.75*lightMost*mass/lit), 2)
+		c.changed(&f, fmt.Sprintf("work the lights only %g as thoroughly", less), s, func(n *lesson.Step) { n.Cover = less })
+		if s.Where == "whole" {
+			c.changed(&f, "set them on the lit side alone", s, func(n *lesson.Step) { n.Where = "lit" })
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+func findWhiteEarly(c *Context) (out []Finding) {
+	l := c.Lesson
+	if c.Rehearsal == nil {
+		return nil
+	}
+	most, last := 0.0, -1
+	grounded := func(s lesson.Step) bool {
+		z, ok := l.Zone(s.Zone)
+		return ok && z.Kind != lesson.Sky && z.Kind != lesson.Disc && z.Kind != lesson.CloudBank && z.Kind != lesson.Mist && z.Kind != lesson.Snow && lays(s)
+	}
+	for i, s := range l.Steps {
+		if grounded(s) && c.lightOf(s) > most+1 {
+			most, last = c.lightOf(s), i
+		}
+	}
+	if last < 0 || most < lightest {
+		return nil
+	}
+	s := l.Steps[last]
+	begins, all := l.Start(last), l.Minutes()
+	if begins >= all/2 || c.Rehearsal.Reports[last].Area < 1 {
+		return nil
+	}
+	later := slices.IndexFunc(l.Steps[last+1:], func(o lesson.Step) bool { return l.Start(l.Step(o.ID)) >= stageShare*all })
+	f := Finding{
+		Says:   fmt.Sprintf("The lightest light, L* %.0f, is set after %.0f of %.0f minutes, in %s.", most, begins, all, l.Label(last)),
+		Figure: round(100*begins/all, 0), Unit: "% of the time", Threshold: 50, Steps: []string{s.ID}, Where: s.ID, At: c.at(last), OnCanvas: true,
+	}
+	if later >= 0 {
+		c.moved(&f, s.ID, last+1+later)
+	}
+	for _, id := range s.Mixtures {
+		m, _ := l.Mixture(id)
+		lab, err := l.Paints().Colour(m.Parts)
+		if err != nil || lab.L < most-1 {
+			continue
+		}
+		lab.L = lightest - 3
+		if parts, _, ok := c.solve(l.Palette, lab, whole); ok {
+			if r, _, ok := c.remedy(fmt.Sprintf("hold “%s” down to L* %.0f", m.Name, lab.L), lesson.SetParts{Mixture: id, Parts: parts}); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
+		}
+	}
+	return []Finding{f}
+}

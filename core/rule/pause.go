@@ -1,0 +1,214 @@
+package rule
+
+import (
+	"fmt"
+	"slices"
+
+	"proxenos/core/lesson"
+)
+
+const (
+	idleMost  = 5.0  // minutes of waiting that need no reason
+	lookMost  = 25.0 // minutes without standing back
+	breakMost = 60.0 // minutes without a break
+	restLeast = 3.0  // minutes of a pause in which one can stand back
+	breakIs   = 5.0  // minutes of a pause that is a break
+	churnMost = 0.2  // share of the changes of tool that grouping saves, from which there is churn
+	churnLow  = 3    // changes saved from which it is worth a word
+	apartMost = 0.02 // common share of two steps' marks up to which their order does not matter
+)
+
+var idleTime = Rule{
+	ID: "time.idle", Title: "Waiting with nothing to do", Severity: Note,
+	Reason: "Leave an area and work elsewhere: what has to set sets meanwhile.",
+	find:   findIdle,
+}
+
+var noPause = Rule{
+	ID: "time.no-pause", Title: "No time to stand back", Severity: Note,
+	Reason: "Stand back every 10 to 20 minutes, two metres or more, and rest within the hour: faults that are seen early are small.",
+	find:   findNoPause,
+}
+
+var churn = Rule{
+	ID: "time.churn", Title: "More changes of tool than needed", Severity: Note,
+	Reason: "Every change of tool and every cleaning costs time and a thought: what one tool does is best done together, where the order allows.",
+	find:   findChurn,
+}
+
+// free reports whether step i may trade places with step k: neither goes over what the
+// other did.
+func (c *Context) free(i, k int) bool {
+	return c.both(i, k) <= apartMost && c.both(k, i) <= apartMost
+}
+
+func findIdle(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	for i, s := range l.Steps {
+		if s.Technique != lesson.Wait || s.Minutes <= idleMost {
+			continue
+		}
+		for k := i + 1; k < len(l.Steps); k++ {
+			work := l.Steps[k]
+			if work.Technique == lesson.Dry {
+				break
+			}
+			between := true
+			for j := i + 1; j < k; j++ {
+				between = between && c.free(k, j)
+			}
+			// What the wait is for must not be what is worked on.
+			if !between || !lays(work) || i == 0 || work.Minutes > s.Minutes || c.Rehearsal.Reports[k].Under.Over > 0.3 || c.Rehearsal.Reports[k].Area < 1 {
+				continue
+			}
+			f := Finding{
+				Says:   fmt.Sprintf("The painter waits %g minutes, and %s could be done meanwhile.", s.Minutes, l.Label(k)),
+				Figure: s.Minutes, Unit: "min", Threshold: idleMost, Steps: []string{s.ID, work.ID}, Where: s.ID,
+			}
+			rest := halves(s.Minutes - work.Minutes)
+			all := lesson.All{lesson.Move{Step: work.ID, To: i}}
+			if rest < 1 {
+				all = append(all, lesson.Remove{Step: s.ID})
+			} else {
+				all = append(all, lesson.SetMinutes{Step: s.ID, Minutes: rest})
+			}
+			if r, _, ok := c.remedy(fmt.Sprintf("do %s first and wait %g minutes less", l.Label(k), s.Minutes-rest), all); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
+			out = append(out, f)
+			break
+		}
+	}
+	return out
+}
+
+// stands reports whether a step leaves time to stand back: a wait, or a towel that lies.
+func stands(s lesson.Step) bool {
+	return s.Technique.Idle() || s.Technique == lesson.Blot && s.Minutes >= restLeast
+}
+
+func findNoPause(c *Context) (out []Finding) {
+	l := c.Lesson
+	look, rest, from := 0.0, 0.0, 0
+	for i, s := range l.Steps {
+		if stands(s) {
+			look, from = 0, i+1
+			if s.Minutes >= breakIs || s.Technique == lesson.Dry {
+				rest = 0
+			}
+			continue
+		}
+		look += s.Minutes
+		rest += s.Minutes
+		switch {
+		case look > lookMost:
+			f := Finding{Says: fmt.Sprintf("From %s to %s there are %g minutes of painting without standing back.", l.Label(from), l.Label(i), look),
+				Figure: look, Unit: "min", Threshold: lookMost, Steps: []string{l.Steps[from].ID}, Where: l.Steps[from].ID}
+			c.paused(&f, from, i, 1, "Stand back two metres and squint: is every plane its planned value?")
+			out = append(out, f)
+			look, from = 0, i+1
+		case rest > breakMost:
+			f := Finding{Says: fmt.Sprintf("Up to %s there are %g minutes without a break.", l.Label(i), rest),
+				Figure: rest, Unit: "min", Threshold: breakMost, Steps: []string{s.ID}, Where: s.ID + "/break"}
+			c.paused(&f, max(0, i-4), i, breakIs, "A break: look at it with fresh eyes afterwards.")
+			out = append(out, f)
+			rest = 0
+		}
+	}
+	return out
+}
+
+// paused offers a pause between two steps: where the plane changes, nearest the middle.
+func (c *Context) paused(f *Finding, from, to int, minutes float64, words string) {
+	l := c.Lesson
+	middle := (l.Start(from) + l.Start(to)) / 2
+	best, least := -1, 0.0
+	for i := from + 1; i <= to; i++ {
+		d := l.Start(i) - middle
+		if d < 0 {
+			d = -d
+		}
+		if l.PlaneOf(l.Steps[i]) == l.PlaneOf(l.Steps[i-1]) {
+			d += 8 // rather where something is finished
+		}
+		if best < 0 || d < least {
+			best, least = i, d
+		}
+	}
+	if best < 0 {
+		return
+	}
+	if r, _, ok := c.remedy(fmt.Sprintf("stand back for %g minutes before %s", minutes, l.Label(best)), lesson.Insert{At: best, Step: c.idle(lesson.Wait, minutes, words)}); ok {
+		f.Remedies = append(f.Remedies, r)
+	}
+}
+
+// changes counts how often another tool is taken up, and cleanings of the one in hand.
+func changes(steps []lesson.Step) (n int) {
+	last := ""
+	for _, s := range steps {
+		if s.Technique.Idle() || s.Tool == "" {
+			continue
+		}
+		if s.Tool != last {
+			n++
+		} else if s.Care != "carry-on" {
+			n++
+		}
+		last = s.Tool
+	}
+	return n
+}
+
+func findChurn(c *Context) []Finding {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	was := changes(l.Steps)
+	place := map[string]int{} // in the lesson as it is, for what the canvas knows
+	for i, s := range l.Steps {
+		place[s.ID] = i
+	}
+	steps := slices.Clone(l.Steps)
+	var all lesson.All
+	for {
+		from, to, best := -1, -1, changes(steps)
+		for i, s := range steps {
+			if s.Tool == "" || s.Technique.Idle() || len(s.Mixtures) == 0 {
+				continue
+			}
+			for k := i - 1; k > 0; k-- { // to just behind a step with the same tool
+				if steps[k].Technique.Idle() || !c.free(place[s.ID], place[steps[k].ID]) {
+					break
+				}
+				if steps[k-1].Tool != s.Tool {
+					continue
+				}
+				next := slices.Insert(slices.Delete(slices.Clone(steps), i, i+1), k, s)
+				if n := changes(next); n < best {
+					from, to, best = i, k, n
+				}
+			}
+		}
+		if from < 0 {
+			break
+		}
+		s := steps[from]
+		all = append(all, lesson.Move{Step: s.ID, To: to})
+		steps = slices.Insert(slices.Delete(steps, from, from+1), to, s)
+	}
+	saved := was - changes(steps)
+	if saved < churnLow || float64(saved) <= churnMost*float64(was) {
+		return nil
+	}
+	f := Finding{Says: fmt.Sprintf("Tools are taken up or cleaned %d times; %d would do.", was, was-saved),
+		Figure: float64(was), Unit: "times", Threshold: float64(was - saved), Where: "script"}
+	if r, _, ok := c.remedy(fmt.Sprintf("move %d steps to where their tool is in hand", len(all)), all); ok {
+		f.Remedies = append(f.Remedies, r)
+	}
+	return []Finding{f}
+}

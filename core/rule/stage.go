@@ -1,0 +1,310 @@
+package rule
+
+import (
+	"fmt"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+)
+
+const (
+	againLeast   = 0.25 // share of a detail that block-in covers again, from which it came too early
+	muchLarger   = 3.0  // times the width, from which a brush is much larger
+	workedOver   = 0.3  // share of what a small brush did that a large one goes over
+	darkerBy     = 8.0  // L* by which a later colour is clearly darker
+	formLeast    = 0.15 // share of an earlier step's marks that a later one covers, to be of one form
+	bareMost     = 0.40 // share of a white ground that may be bare when values are decided
+	whiteGround  = 85.0 // L* from which a ground is white
+	blockInWidth = 8.0  // mm from which a brush blocks in
+)
+
+var detailEarly = Rule{
+	ID: "order.detail-early", Title: "Detail before its block-in", Severity: Caution,
+	Reason: "Big shapes first, objects later: a detail that is painted before the mass beneath it is painted over again.",
+	find:   findDetailEarly,
+}
+
+var smallToBig = Rule{
+	ID: "order.small-to-big", Title: "A large brush after a small one", Severity: Note,
+	Reason: "Brushes go from large to small: a much larger one takes away what the small one did.",
+	find:   findSmallToBig,
+}
+
+var reflectionFirst = Rule{
+	ID: "order.reflection-first", Title: "The reflection before its source", Severity: Caution,
+	Reason: "A reflection stands straight below what it mirrors and takes its shape and value from it: paint the source first.",
+	find:   findReflectionFirst,
+}
+
+var values = Rule{
+	ID: "order.values", Title: "Lights before darks", Severity: Note,
+	Reason: "Darks persist and lights die: within an object the shadow comes first, then the middle, then the light, so that the light stays thick and clean on top.",
+	Quiet: map[lesson.Method]string{
+		"rub-and-blot": "Lights that must stay clean go first here, the darks around them.",
+		"dry-block-in": "The large shapes stand already; what is adjusted sets the order.",
+		"layered":      "Shadow, light and sky holes are restated in turn.",
+	},
+	find: findValues,
+}
+
+var bareGround = Rule{
+	ID: "order.bare-ground", Title: "Values judged against white", Severity: Note,
+	Reason: "A white ground misleads: every dark looks too dark beside it, every light too weak. Cover it early, or tone it.",
+	Quiet:  map[lesson.Method]string{"wet-base": "The white is a wet coat that is painted into; values are set from the far planes on."},
+	find:   findBareGround,
+}
+
+var noLight = Rule{
+	ID: "order.no-light", Title: "No light is set", Severity: Caution,
+	Reason: "Light has one direction, fixed before the first form: lit and shaded sides follow from it.",
+	find:   findNoLight,
+}
+
+var (
+	detailing = []lesson.Technique{lesson.LinerPull, lesson.Dab, lesson.KnifeLine, lesson.PressTurn}
+	blocking  = []lesson.Technique{lesson.CrissCross, lesson.LongPull, lesson.PullDown, lesson.RubIn, lesson.Tap, lesson.CutIn, lesson.KnifeSlide}
+)
+
+// both is how much of what step i laid step j laid on too.
+func (c *Context) both(i, j int) float64 {
+	if c.shared == nil {
+		c.shared = map[[2]int]float64{}
+	}
+	v, ok := c.shared[[2]int{i, j}]
+	if !ok {
+		v = c.Rehearsal.Both(i, j)
+		c.shared[[2]int{i, j}] = v
+	}
+	return v
+}
+
+// lays reports whether a step lays paint that is meant to cover.
+func lays(s lesson.Step) bool {
+	return s.Technique.Marks() && len(s.Mixtures) > 0 && !s.Technique.Veils()
+}
+
+// broad is how wide a step's tool is, mm.
+func (c *Context) broad(s lesson.Step) float64 {
+	t, _ := c.Lesson.Tool(s.Tool)
+	return t.Width
+}
+
+// at is where a step's marks are: the middle of what of it stays in sight.
+func (c *Context) at(i int) rehearse.Spot {
+	x0, y0, x1, y1, ok := c.Rehearsal.Sight(i)
+	if !ok {
+		return rehearse.Spot{}
+	}
+	return rehearse.Spot{X: (x0 + x1) / 2, Y: (y0 + y1) / 2}
+}
+
+// moved offers to move a step to a place.
+func (c *Context) moved(f *Finding, step string, to int) {
+	if to > c.Lesson.Step(step) {
+		to-- // the step itself leaves a gap
+	}
+	if r, next, ok := c.remedy("", lesson.Move{Step: step, To: to}); ok {
+		at := next.Step(step)
+		r.Words = fmt.Sprintf("move %s to place %d", c.Lesson.Label(c.Lesson.Step(step)), at+1)
+		f.Remedies = append(f.Remedies, r)
+	}
+}
+
+func findDetailEarly(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	for i, s := range l.Steps {
+		if !slices.Contains(detailing, s.Technique) || c.Rehearsal.Reports[i].Area < 0.1 {
+			continue
+		}
+		last, most := -1, 0.0
+		for j := i + 1; j < len(l.Steps); j++ {
+			b := l.Steps[j]
+			if !slices.Contains(blocking, b.Technique) || c.broad(b) < max(blockInWidth, c.broad(s)) || l.PlaneOf(b) > l.PlaneOf(s) || !lays(b) {
+				continue
+			}
+			if share := c.both(i, j); share > againLeast {
+				last, most = j, max(most, share)
+			}
+		}
+		if last < 0 {
+			continue
+		}
+		f := Finding{
+			Says:   fmt.Sprintf("%s covers %.0f %% of what %s did before.", capital(l.Label(last)), 100*most, l.Label(i)),
+			Figure: round(100*most, 0), Unit: "%", Threshold: 100 * againLeast, Steps: []string{s.ID, l.Steps[last].ID}, Where: s.ID, At: c.at(i), OnCanvas: true,
+		}
+		c.moved(&f, s.ID, last+1)
+		out = append(out, f)
+	}
+	return out
+}
+
+func findSmallToBig(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	for j, big := range l.Steps {
+		if t, _ := l.Tool(big.Tool); !lays(big) || !t.Kind.Brush() {
+			continue
+		}
+		for i, small := range l.Steps[:j] {
+			if small.Zone != big.Zone || !lays(small) || c.broad(small) == 0 || slices.Contains(detailing, small.Technique) {
+				continue // details are detail-early's
+			}
+			times := c.broad(big) / c.broad(small)
+			if times < muchLarger {
+				continue
+			}
+			share := c.both(i, j)
+			if share <= workedOver {
+				continue
+			}
+			f := Finding{
+				Says:   fmt.Sprintf("%s, with a tool %.1f times as wide, goes over %.0f %% of what %s did.", capital(l.Label(j)), times, 100*share, l.Label(i)),
+				Figure: round(times, 1), Unit: "times", Threshold: muchLarger, Steps: []string{big.ID, small.ID}, Where: big.ID, At: c.at(j), OnCanvas: true,
+			}
+			c.moved(&f, big.ID, i)
+			out = append(out, f)
+			break
+		}
+	}
+	return out
+}
+
+func findReflectionFirst(c *Context) (out []Finding) {
+	l := c.Lesson
+	first := func(zone string) int {
+		return slices.IndexFunc(l.Steps, func(s lesson.Step) bool { return s.Zone == zone && lays(s) })
+	}
+	for _, z := range l.Zones {
+		if z.Kind != lesson.Image || z.Of == "" {
+			continue
+		}
+		image, source := first(z.ID), first(z.Of)
+		if image < 0 || source < image {
+			continue
+		}
+		of, _ := l.Zone(z.Of)
+		f := Finding{
+			Says:   fmt.Sprintf("%s is painted %d steps before %s.", z.Name, source-image, of.Name),
+			Figure: float64(source - image), Unit: "steps", Threshold: 0, Steps: []string{l.Steps[image].ID, l.Steps[source].ID}, Where: z.ID,
+		}
+		c.moved(&f, l.Steps[image].ID, source+1)
+		out = append(out, f)
+	}
+	return out
+}
+
+// formed are the kinds of zone that are modelled by light.
+var formed = []lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.TreeLine, lesson.Hedge, lesson.Rock, lesson.Ridge, lesson.Building, lesson.Wall, lesson.Bank, lesson.Grass, lesson.Reeds}
+
+func findValues(c *Context) (out []Finding) {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	light := func(s lesson.Step) (float64, bool) { // the lightest of what a step lays
+		var most float64
+		for _, id := range s.Mixtures {
+			m, _ := l.Mixture(id)
+			lab, err := l.Paints().Colour(m.Parts)
+			if err != nil {
+				return 0, false
+			}
+			most = max(most, lab.L)
+		}
+		return most, true
+	}
+	for j, dark := range l.Steps {
+		z, ok := l.Zone(dark.Zone)
+		if !ok || !lays(dark) || !slices.Contains(formed, z.Kind) || slices.Contains(detailing, dark.Technique) {
+			continue
+		}
+		d, ok := light(dark)
+		if !ok {
+			continue
+		}
+		for i, s := range l.Steps[:j] {
+			if s.Zone != dark.Zone || !lays(s) {
+				continue
+			}
+			v, ok := light(s)
+			if !ok || v-d <= darkerBy || c.both(i, j) < formLeast {
+				continue
+			}
+			f := Finding{
+				Says:   fmt.Sprintf("%s, %.0f L* darker, comes after %s and covers %.0f %% of it.", capital(l.Label(j)), v-d, l.Label(i), 100*c.both(i, j)),
+				Figure: round(v-d, 1), Unit: "L*", Threshold: darkerBy, Steps: []string{dark.ID, s.ID}, Where: dark.ID, At: c.at(j), OnCanvas: true,
+			}
+			c.moved(&f, dark.ID, i)
+			out = append(out, f)
+			break
+		}
+	}
+	return out
+}
+
+func findBareGround(c *Context) []Finding {
+	if c.Rehearsal == nil {
+		return nil
+	}
+	l := c.Lesson
+	ground, err := l.Paints().Colour(l.Ground.Tone)
+	if err != nil || ground.L < whiteGround {
+		return nil
+	}
+	// The first light that is set on a form decides how light light is.
+	for i, s := range l.Steps {
+		z, ok := l.Zone(s.Zone)
+		if !ok || s.Where != "lit" && s.Where != "crest" || !slices.Contains(formed, z.Kind) || i == 0 {
+			continue
+		}
+		bare := c.Rehearsal.Reports[i-1].Bare
+		if bare <= bareMost {
+			return nil
+		}
+		f := Finding{
+			Says:   fmt.Sprintf("%.0f %% of the white ground is bare when %s sets its light.", 100*bare, l.Label(i)),
+			Figure: round(100*bare, 0), Unit: "%", Threshold: 100 * bareMost, Steps: []string{s.ID}, Where: s.ID, At: c.at(i), OnCanvas: true,
+		}
+		grey := ground
+		grey.L, grey.A, grey.B = 55, 3, 8
+		if parts, _, ok := c.solve(l.Palette, grey, whole); ok && len(parts) <= 6 {
+			e := lesson.GroundOf(l)
+			e.Ground = lesson.Ground{Name: "warm grey", Tone: parts}
+			if r, _, ok := c.remedy("tone the ground a warm middle grey", e); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
+		}
+		return []Finding{f}
+	}
+	return nil
+}
+
+func findNoLight(c *Context) []Finding {
+	l := c.Lesson
+	if l.Light.From != 0 || l.Light.Height != 0 {
+		return nil
+	}
+	for i, s := range l.Steps {
+		if s.Where != "lit" && s.Where != "shaded" {
+			continue
+		}
+		f := Finding{
+			Says:   fmt.Sprintf("%s paints a lit or shaded side, and the lesson says nothing of the light.", capital(l.Label(i))),
+			Figure: 0, Unit: "° high", Threshold: 0, Steps: []string{s.ID}, Where: "light",
+		}
+		e := lesson.SceneOf(l)
+		e.Light.From, e.Light.Height = 315, 40
+		if r, _, ok := c.remedy("let it come from the upper left, 40° high", e); ok {
+			f.Remedies = append(f.Remedies, r)
+		}
+		return []Finding{f}
+	}
+	return nil
+}
