@@ -30,6 +30,7 @@ type Report struct {
 	Hidden  float64 `json:"hidden" doc:"share of its area that later steps in other zones cover"`
 	Crossed Crossed `json:"crossed"`
 	Refused float64 `json:"refused" doc:"cm² where acrylic did not take, for oil lies there"`
+	Asked   float64 `json:"asked" doc:"cm² of the place that it is to paint"`
 	Laid    float64 `json:"laid" doc:"mean µm of paint that it laid where it painted"`
 	Under   Under   `json:"under"`
 	Brought Brought `json:"brought"`

@@ -163,6 +163,9 @@ func (r *Rehearsal) strokes(i int, st *stage, f *film.Film, tool *mark.Brush, re
 		}
 	}
 	report.carried(brush, f, st)
+	if st.plan.Region != nil {
+		report.Asked = st.plan.Region.Area / 100
+	}
 	switch {
 	case s.Medium.Acrylic && r.acrylicNext(i):
 		f.Skin()

@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"proxenos/core/lesson"
@@ -69,7 +70,9 @@ func findOverlit(c *Context) (out []Finding) {
 			Says:   fmt.Sprintf("%.0f %% of what shows of %s is light.", 100*lit/mass, z.Name),
 			Figure: round(100*lit/mass, 0), Unit: "%", Threshold: 100 * lightMost, Steps: []string{s.ID}, Where: z.ID, At: c.at(lights), OnCanvas: true,
 		}
-		less := round(max(0.05, s.Cover*0.75*lightMost*mass/lit), 2)
+		// Marks that fall at random leave a share that dies away with their number.
+		number := -math.Log(1-min(0.99, lit/mass)) / s.Cover
+		less := round(max(0.05, -math.Log(1-0.7*lightMost)/number), 2)
 		c.changed(&f, fmt.Sprintf("work the lights only %g as thoroughly", less), s, func(n *lesson.Step) { n.Cover = less })
 		if s.Where == "whole" {
 			c.changed(&f, "set them on the lit side alone", s, func(n *lesson.Step) { n.Where = "lit" })

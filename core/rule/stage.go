@@ -123,7 +123,7 @@ func findDetailEarly(c *Context) (out []Finding) {
 		last, most := -1, 0.0
 		for j := i + 1; j < len(l.Steps); j++ {
 			b := l.Steps[j]
-			if !slices.Contains(blocking, b.Technique) || c.broad(b) < max(blockInWidth, c.broad(s)) || l.PlaneOf(b) > l.PlaneOf(s) || !lays(b) {
+			if !slices.Contains(blocking, b.Technique) || c.broad(b) < blockInWidth || l.PlaneOf(b) > l.PlaneOf(s) || !lays(b) {
 				continue
 			}
 			if share := c.both(i, j); share > againLeast {

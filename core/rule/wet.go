@@ -17,7 +17,7 @@ const (
 	openMost     = 0.6   // how far paint may have set that is to be blended
 	setEnough    = 45.0  // µm of unset paint that a glaze, a dry drag or a fine line bears
 	thickMost    = 120.0 // µm before the last third of a zone's steps
-	starvedLeast = 5.0   // µm that a step which covers lays at least
+	starvedLeast = 0.6   // share of its place that a step which covers it reaches before the load is spent
 )
 
 var baseHeavy = Rule{
@@ -286,16 +286,19 @@ func findThickEarly(c *Context) []Finding {
 }
 
 func findStarved(c *Context) []Finding {
+	covering := []lesson.Technique{lesson.CrissCross, lesson.LongPull, lesson.PullDown, lesson.CutIn}
 	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
-		if !lays(s) || s.Technique == lesson.RubIn || p.Area < 1 || p.Laid >= starvedLeast {
+		asked := p.Asked * min(1, s.Cover)
+		if !slices.Contains(covering, s.Technique) || len(s.Mixtures) == 0 || asked < 1 || p.Area >= starvedLeast*asked {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("%s lays only %.1f µm where it paints.", capital(c.Lesson.Label(i)), p.Laid),
-			Figure: round(p.Laid, 1), Unit: "µm", Threshold: starvedLeast}
+		f := &Finding{Says: fmt.Sprintf("%s reaches %.0f %% of its place before the loads are spent.", capital(c.Lesson.Label(i)), 100*p.Area/asked),
+			Figure: round(100*p.Area/asked, 0), Unit: "%", Threshold: 100 * starvedLeast}
 		if k := slices.Index(heavier, s.Load); k >= 0 && k < len(heavier)-1 {
 			c.changed(f, "load more", s, func(n *lesson.Step) { n.Load = heavier[k+1] })
 			c.changed(f, "load heavily", s, func(n *lesson.Step) { n.Load = "heavy" })
 		}
+		c.changed(f, "go over it more thoroughly", s, func(n *lesson.Step) { n.Cover = round(min(3, 1.6*n.Cover), 2) })
 		return f
 	})
 }
