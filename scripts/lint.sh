@@ -20,9 +20,11 @@ fresh=$(mktemp -d)
 trap 'rm -rf "$fresh"' EXIT
 (cd core/lesson && cp lesson.schema.json "$fresh/" && go generate && cmp lesson.schema.json "$fresh/lesson.schema.json") ||
   { echo "core/lesson/lesson.schema.json was out of date: it is renewed now, commit it" >&2; exit 1; }
-cp docs/paints.md "$fresh/"
-go run ./tools/paintdoc
-cmp docs/paints.md "$fresh/paints.md" || { echo "docs/paints.md was out of date: it is renewed now, commit it" >&2; exit 1; }
+for doc in paint rule; do
+  cp "docs/${doc}s.md" "$fresh/"
+  go run "./tools/${doc}doc"
+  cmp "docs/${doc}s.md" "$fresh/${doc}s.md" || { echo "docs/${doc}s.md was out of date: it is renewed now, commit it" >&2; exit 1; }
+done
 cp web/api/openapi.json web/app/src/api/schema.d.ts "$fresh/"
 go run ./cmd/proxenos openapi | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 1) + "\n")' >web/api/openapi.json
 (cd web/app && npm run --silent types >/dev/null 2>&1)

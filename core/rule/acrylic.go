@@ -12,6 +12,7 @@ const refusedLeast = 0.5
 var acrylic = Rule{
 	ID: "film.acrylic-over-oil", Title: "Acrylic over oil", Severity: Stop,
 	Reason: "Acrylic does not hold on oil, wet or dry: it crawls, and peels later. Oil may go over dry acrylic, never the other way round.",
+	Speaks: say("acrylic is to go over oil: over %g cm² refuse it", refusedLeast),
 	find:   findAcrylic,
 }
 

@@ -15,6 +15,7 @@ const (
 var dirtyBrush = Rule{
 	ID: "color.dirty-brush", Title: "The brush brings the last colour", Severity: Caution,
 	Reason: "What is left in the hairs goes into the next mixture: wipe, rinse and dry, or take a spare brush, unless the residue suits it.",
+	Speaks: say("what is left in a tool moves the next mixture by over ΔE00 %g", residueMost),
 	Quiet:  map[lesson.Method]string{"dry-block-in": "Residues are used on purpose here, to dull one colour with another."},
 	find:   findDirtyBrush,
 }
@@ -22,6 +23,7 @@ var dirtyBrush = Rule{
 var solventLeft = Rule{
 	ID: "film.solvent-left", Title: "Rinsed and used damp", Severity: Caution,
 	Reason: "Solvent that is left in the hairs thins the next paint and lets it run: dry the brush fully, or wipe it instead.",
+	Speaks: say("a tool that was rinsed and not dried brings over %g %% more solvent", solventMost),
 	find:   findSolventLeft,
 }
 

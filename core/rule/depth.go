@@ -32,18 +32,21 @@ const (
 var ladder = Rule{
 	ID: "color.ladder", Title: "The depth ladder is broken", Severity: Caution,
 	Reason: "Each plane farther back is lighter, weaker and, in daylight, cooler. One that is not comes forward, and the distance closes.",
+	Speaks: say("a plane farther back is over %g L* darker, %g stronger in chroma or, by day, %g b* warmer than one of its kind nearer", darkerMost, strongMost, warmerMost),
 	find:   findLadder,
 }
 
 var raw = Rule{
 	ID: "color.raw", Title: "Raw colour in the distance", Severity: Caution,
 	Reason: "Air takes chroma from far things first; green and yellow are the first to leave. A raw colour there jumps to the front.",
+	Speaks: say("over %g %% of a step is stronger than chroma %g at hand, less with distance and air", 100*rawShare, rawNear),
 	find:   findRaw,
 }
 
 var flat = Rule{
 	ID: "color.flat", Title: "A large area of one mixture", Severity: Note,
 	Reason: "Broken colour, two strokes side by side and not blended, vibrates where one flat mixture dies.",
+	Speaks: say("over %g %% of the canvas is %g %% one mixture and spreads by under ΔE00 %g", 100*flatShare, 100*flatMain, flatSpread),
 	find:   findFlat,
 }
 

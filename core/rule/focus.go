@@ -24,24 +24,28 @@ const (
 var focalPlace = Rule{
 	ID: "pict.focal-place", Title: "Focal area in a dead place", Severity: Note, Choice: true,
 	Reason: "The focal area lies near but not at the centre, and away from the edges: in the very middle the eye stays, at an edge it leaves.",
+	Speaks: say("the focal area lies within %.0f %% of the picture's middle or of an edge", 100*middleWithin),
 	find:   findFocalPlace,
 }
 
 var focal = Rule{
 	ID: "value.focal", Title: "The focal area is not the strongest", Severity: Caution, Choice: true,
 	Reason: "The focal area has the strongest contrast of value and the sharpest edges; otherwise the eye goes somewhere else.",
+	Speaks: say("the focal area has under %g %% of the strongest contrast", 100*weakFocal),
 	find:   findFocal,
 }
 
 var rival = Rule{
 	ID: "pict.rival", Title: "A rival for the eye", Severity: Note, Choice: true,
 	Reason: "One focal area: what competes with it is taken out or softened.",
+	Speaks: say("another place has over %g %% of the focal contrast", 100*rivalShare),
 	find:   findRival,
 }
 
 var corner = Rule{
 	ID: "pict.corner", Title: "A corner leaks", Severity: Note, Choice: true,
 	Reason: "Corners a little darker hold the eye; a small light triangle in one lets it out.",
+	Speaks: say("a corner is over %g L* lighter than what is beside it, and lighter than the surroundings of the focal area", cornerOver),
 	find:   findCorner,
 }
 

@@ -18,12 +18,14 @@ const (
 var overlit = Rule{
 	ID: "value.overlit", Title: "Too much of it is lit", Severity: Note,
 	Reason: "Shadow and middle make most of a tree or a rock, light the smaller share: leave dark pockets.",
+	Speaks: say("lights cover over %g %% of what shows of a tree or a rock", 100*lightMost),
 	find:   findOverlit,
 }
 
 var whiteEarly = Rule{
 	ID: "value.white-early", Title: "The lightest light too early", Severity: Note,
 	Reason: "Hold the lightest light back for the last stage: what comes after it has nothing left to be lighter with, and muddies it.",
+	Speaks: say("the lightest light on the ground, over L* %g, is set in the first half of the time", lightest),
 	Quiet:  map[lesson.Method]string{"rub-and-blot": "Lights that must stay clean go first here."},
 	find:   findWhiteEarly,
 }

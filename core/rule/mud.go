@@ -14,6 +14,7 @@ const mudLeast = 0.20 // share of a step's area that may be another colour
 var mud = Rule{
 	ID: "film.mud", Title: "Turns to mud", Severity: Caution,
 	Reason: "The load must exceed what the hairs can lift. Too little paint, too much pressure or a dirty brush over wet paint mixes instead of covering.",
+	Speaks: say("over %g %% of what a step lays is over ΔE00 %g from its mixture, and duller or of another value", 100*mudLeast, rehearse.MudDelta),
 	find:   findMud,
 }
 

@@ -15,6 +15,7 @@ const (
 var backToFront = Rule{
 	ID: "order.back-to-front", Title: "Painted behind what already stands", Severity: Stop,
 	Reason: "A far thing painted after a near one runs over its edge, and the edge must be painted again. From back to front no edge ever needs repair.",
+	Speaks: say("a step leaves over %g cm of edge of a nearer plane to repair, and is no cut-in", edgeLeast),
 	find:   findBackToFront,
 }
 
@@ -67,6 +68,7 @@ func firstNearer(c *Context, i int) int {
 var hiddenWork = Rule{
 	ID: "order.hidden-work", Title: "Work that will be covered", Severity: Note,
 	Reason: "Minutes spent on what nearer things will hide are lost. Trim the shape, or set the near silhouette first.",
+	Speaks: say("over %g %% of what a step lays is covered by later paint in nearer planes", 100*hiddenLeast),
 	find:   findHidden,
 }
 

@@ -25,12 +25,14 @@ var tubesMost = map[lesson.Method]int{
 var tubes = Rule{
 	ID: "color.tubes", Title: "Tubes to spare", Severity: Note,
 	Reason: "Few tubes make a picture hold together and a class affordable: three primaries and white already give a full scale. A tube that is hardly used can often be mixed.",
+	Speaks: say("more tubes than the house method's limit, or one used for under %g %% of the paint", 100*tubeLeast),
 	find:   findTubes,
 }
 
 var unity = Rule{
 	ID: "color.no-unity", Title: "Nothing carried through", Severity: Note,
 	Reason: "Sky, water and ground belong together when a colour of one turns up in another: carry sky colour into water and foreground.",
+	Speaks: say("no colour shows on %g %% of the canvas in two of sky, water and ground", 100*carryLeast),
 	find:   findUnity,
 }
 

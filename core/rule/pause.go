@@ -21,18 +21,21 @@ const (
 var idleTime = Rule{
 	ID: "time.idle", Title: "Waiting with nothing to do", Severity: Note,
 	Reason: "Leave an area and work elsewhere: what has to set sets meanwhile.",
+	Speaks: say("a wait of over %g minutes in which later work could be done", idleMost),
 	find:   findIdle,
 }
 
 var noPause = Rule{
 	ID: "time.no-pause", Title: "No time to stand back", Severity: Note,
 	Reason: "Stand back every 10 to 20 minutes, two metres or more, and rest within the hour: faults that are seen early are small.",
+	Speaks: say("over %g minutes without standing back, or %g without a break of %g", lookMost, breakMost, breakIs),
 	find:   findNoPause,
 }
 
 var churn = Rule{
 	ID: "time.churn", Title: "More changes of tool than needed", Severity: Note,
 	Reason: "Every change of tool and every cleaning costs time and a thought: what one tool does is best done together, where the order allows.",
+	Speaks: say("grouping would save over %g %% of the changes of tool, %d at least", 100*churnMost, churnLow),
 	find:   findChurn,
 }
 

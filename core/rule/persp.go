@@ -25,24 +25,28 @@ const (
 var size = Rule{
 	ID: "persp.size", Title: "Sizes against the ground", Severity: Note, Choice: true,
 	Reason: "Equal things shrink in proportion to the distance of their foot below the horizon; one that does not turns into a giant or a toy.",
+	Speaks: say("like things differ by over %g times in true height", sizeMost),
 	find:   findSize,
 }
 
 var taper = Rule{
 	ID: "persp.taper", Title: "Banks that do not narrow", Severity: Caution, Choice: true,
 	Reason: "Rivers and paths narrow toward the horizon; one that stays wide stands upright like a wall.",
+	Speaks: say("the far end of a path or a stream is over %g times too wide", taperMost),
 	find:   findTaper,
 }
 
 var reflection = Rule{
 	ID: "persp.reflection", Title: "A reflection out of place", Severity: Caution,
 	Reason: "A reflection lies straight below its source and is as long as the view makes it.",
+	Speaks: say("an image stands over %g %% of the width aside, or is over %g times too long or too short", 100*asideMost, lengthMost),
 	find:   findReflection,
 }
 
 var side = Rule{
 	ID: "light.side", Title: "Light on the wrong side", Severity: Caution,
 	Reason: "Light has one direction: highlights face it, shadows fall away from it.",
+	Speaks: say("a cast shadow lies toward the light, or a shaded side is over %g L* lighter than the lit one", litMost),
 	find:   findSide,
 }
 

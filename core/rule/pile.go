@@ -19,12 +19,14 @@ const (
 var speck = Rule{
 	ID: "color.speck", Title: "A speck too small to measure", Severity: Caution,
 	Reason: "Strong tinters enter in specks. Below about a tenth of a millilitre nobody can measure them: make an intermediate tint first, and take that.",
+	Speaks: say("a recipe needs under %g ml of a strong paint for its pile", recipe.LeastMl),
 	find:   findSpecks,
 }
 
 var overmade = Rule{
 	ID: "color.overmade", Title: "Built from the dark side", Severity: Note,
 	Reason: "A light tint that begins with colour swallows white until the pile is several times what is needed. Start from white and add colour.",
+	Speaks: say("mixing in the order of the recipe makes over %g times the pile", overmadeMost),
 	find:   findOvermade,
 }
 

@@ -8,6 +8,7 @@ package rule
 
 import (
 	"context"
+	"fmt"
 	"sort"
 
 	"proxenos/core/lesson"
@@ -32,6 +33,7 @@ type Rule struct {
 	Title    string
 	Severity Severity
 	Reason   string                     // why, in the craft's words
+	Speaks   string                     // when it speaks, with its thresholds
 	Choice   bool                       // its remedies change what the picture is about: a person decides
 	Quiet    map[lesson.Method]string   // house methods that do not mind, and why
 	find     func(c *Context) []Finding // what it measures
@@ -79,6 +81,9 @@ type Context struct {
 	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
 	needs   *supply.Amounts    // what one person needs, once it was worked out
 }
+
+// say is a threshold in words.
+func say(format string, figures ...any) string { return fmt.Sprintf(format, figures...) }
 
 // All lists every rule.
 func All() []Rule {

@@ -26,18 +26,21 @@ const (
 var horizon = Rule{
 	ID: "pict.horizon", Title: "Horizon in the middle, or not level", Severity: Note, Choice: true,
 	Reason: "A horizon clearly above or below mid-height decides whether the picture is of the sky or of the ground. Water is level.",
+	Speaks: say("the horizon lies within %g %% of mid-height, or water slopes by over %g°", 100*midHeight, levelMost),
 	find:   findHorizon,
 }
 
 var symmetry = Rule{
 	ID: "pict.symmetry", Title: "Too regular", Severity: Note, Choice: true,
 	Reason: "No mirror-symmetric rocks, no evenly spaced equal trees: nature varies, and so does what the eye likes to look at.",
+	Speaks: say("a mass falls on its mirror image to over %g %%, or like things stand apart alike within %g %%", 100*sameMost, 100*evenMost),
 	find:   findSymmetry,
 }
 
 var directions = Rule{
 	ID: "pict.directions", Title: "Lines lead out", Severity: Note, Choice: true,
 	Reason: "Paths, banks, walls and clouds point somewhere: to the focal area, not off the canvas.",
+	Speaks: say("over %g %% of the length of paths, banks, walls and clouds leads past the focal area", 100*outMost),
 	find:   findDirections,
 }
 

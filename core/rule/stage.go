@@ -22,24 +22,28 @@ const (
 var detailEarly = Rule{
 	ID: "order.detail-early", Title: "Detail before its block-in", Severity: Caution,
 	Reason: "Big shapes first, objects later: a detail that is painted before the mass beneath it is painted over again.",
+	Speaks: say("block-in covers over %g %% of a liner stroke, a dab, a knife line or a pressed touch again", 100*againLeast),
 	find:   findDetailEarly,
 }
 
 var smallToBig = Rule{
 	ID: "order.small-to-big", Title: "A large brush after a small one", Severity: Note,
 	Reason: "Brushes go from large to small: a much larger one takes away what the small one did.",
+	Speaks: say("a brush %g times as wide goes over %g %% of what a smaller one did in the zone", muchLarger, 100*workedOver),
 	find:   findSmallToBig,
 }
 
 var reflectionFirst = Rule{
 	ID: "order.reflection-first", Title: "The reflection before its source", Severity: Caution,
 	Reason: "A reflection stands straight below what it mirrors and takes its shape and value from it: paint the source first.",
+	Speaks: "a reflection is painted before the first step of its source",
 	find:   findReflectionFirst,
 }
 
 var values = Rule{
 	ID: "order.values", Title: "Lights before darks", Severity: Note,
 	Reason: "Darks persist and lights die: within an object the shadow comes first, then the middle, then the light, so that the light stays thick and clean on top.",
+	Speaks: say("a colour over %g L* darker comes later in one form and covers %g %% of the lighter", darkerBy, 100*formLeast),
 	Quiet: map[lesson.Method]string{
 		"rub-and-blot": "Lights that must stay clean go first here, the darks around them.",
 		"dry-block-in": "The large shapes stand already; what is adjusted sets the order.",
@@ -51,6 +55,7 @@ var values = Rule{
 var bareGround = Rule{
 	ID: "order.bare-ground", Title: "Values judged against white", Severity: Note,
 	Reason: "A white ground misleads: every dark looks too dark beside it, every light too weak. Cover it early, or tone it.",
+	Speaks: say("over %g %% of a ground lighter than L* %g is bare when the first light is set on a form", 100*bareMost, whiteGround),
 	Quiet:  map[lesson.Method]string{"wet-base": "The white is a wet coat that is painted into; values are set from the far planes on."},
 	find:   findBareGround,
 }
@@ -58,6 +63,7 @@ var bareGround = Rule{
 var noLight = Rule{
 	ID: "order.no-light", Title: "No light is set", Severity: Caution,
 	Reason: "Light has one direction, fixed before the first form: lit and shaded sides follow from it.",
+	Speaks: "a lit or shaded side is painted and neither bearing nor height of the light is set",
 	find:   findNoLight,
 }
 

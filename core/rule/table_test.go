@@ -223,6 +223,9 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 func TestHouseMethodsKeepRulesQuiet(t *testing.T) {
 	quiet := 0
 	for _, r := range rule.All() {
+		if r.Speaks == "" || r.Reason == "" || r.Title == "" || strings.Contains(r.Speaks, "%!") {
+			t.Errorf("%s says when it speaks with %q", r.ID, r.Speaks)
+		}
 		for m, why := range r.Quiet {
 			quiet++
 			if !strings.HasSuffix(why, ".") || m == "" {

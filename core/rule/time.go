@@ -10,6 +10,7 @@ import (
 var over = Rule{
 	ID: "time.over", Title: "Longer than the session", Severity: Caution,
 	Reason: "A class that runs over ends with the foreground unpainted. Leave slack: beginners need longer than the demonstrator.",
+	Speaks: "the script takes longer than the session",
 	find:   findOver,
 }
 

@@ -19,6 +19,7 @@ const (
 var tiers = Rule{
 	ID: "value.tiers", Title: "Planes of the same value", Severity: Caution,
 	Reason: "Depth reads by value first: where one plane overlaps another they must differ, or the greyscale runs together.",
+	Speaks: say("two planes differ by under %g L* along %g mm where they meet", tierLeast, meetLeast),
 	find:   findTiers,
 }
 

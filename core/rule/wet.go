@@ -23,54 +23,63 @@ const (
 var baseHeavy = Rule{
 	ID: "film.base-heavy", Title: "The base coat is too heavy", Severity: Caution,
 	Reason: "Just enough wet coat that a finger comes away with a faint smear, 8 to 15 µm: above about 20 marks slide and everything greys.",
+	Speaks: say("the wet base coat is over %g µm", baseMost),
 	find:   findBaseHeavy,
 }
 
 var baseThin = Rule{
 	ID: "film.base-thin", Title: "The base coat is too thin for a blend", Severity: Note,
 	Reason: "Below about 5 µm on an absorbent ground the brush drags, and a sky does not grade by itself.",
+	Speaks: say("a white base coat is under %g µm where a step blends into it", baseLeast),
 	find:   findBaseThin,
 }
 
 var slip = Rule{
 	ID: "film.slip", Title: "Light marks on thick wet paint", Severity: Caution,
 	Reason: "More paint than brush: on a thick unset film a brush that is not fully loaded slides and takes up what lies there.",
+	Speaks: say("a brush that is not fully loaded lays marks on over %g µm of unset paint", slipMost),
 	find:   findSlip,
 }
 
 var lifted = Rule{
 	ID: "film.lifted", Title: "Takes more than it leaves", Severity: Caution,
 	Reason: "Thin load over thick wet paint removes paint instead of adding it.",
+	Speaks: "a step that covers takes more off the canvas than it lays",
 	find:   findLifted,
 }
 
 var fatOverLean = Rule{
 	ID: "film.fat-over-lean", Title: "A leaner layer over a fatter one", Severity: Caution,
 	Reason: "Layers that dry between are each at least as fat as the one below: a lean layer dries first over a fat one that still moves, and cracks.",
+	Speaks: say("over a layer that dried, paint with %g %% less fat than that layer had of oil", leanerBy),
 	find:   findFatOverLean,
 }
 
 var openTime = Rule{
 	ID: "film.open-time", Title: "Blended too late", Severity: Caution,
 	Reason: "A blend needs paint that is still open; what has set tears or does not move.",
+	Speaks: say("what is to be feathered has set to over %g %%", 100*openMost),
 	find:   findOpenTime,
 }
 
 var notSet = Rule{
 	ID: "film.not-set", Title: "Not set enough", Severity: Note,
 	Reason: "A glaze, a dry drag or a fine line needs paint below it that grabs: blot it, or let it set 10 to 30 minutes.",
+	Speaks: say("a glaze, a dry drag or a thinned line goes over more than %g µm of unset paint; twice that with a full load", setEnough),
 	find:   findNotSet,
 }
 
 var tooThickEarly = Rule{
 	ID: "film.too-thick-early", Title: "Thick too early", Severity: Note,
 	Reason: "Thin in the shadows, thick in the lights; the thickest paint is last, for nothing goes well on top of it.",
+	Speaks: say("the paint is over %g µm before the last third of a zone's steps", thickMost),
 	find:   findThickEarly,
 }
 
 var starved = Rule{
 	ID: "film.starved", Title: "The brush runs dry", Severity: Note,
 	Reason: "A load too small for the strokes it has to make leaves the hairs scrubbing.",
+	Speaks: say("a step that covers reaches under %g %% of its place before its loads are spent", 100*starvedLeast),
 	find:   findStarved,
 }
 
