@@ -314,8 +314,11 @@ func differences(a, b Step) string {
 	if a.Medium != b.Medium {
 		out += ", medium"
 	}
-	if a.Words != b.Words {
-		out += ", words"
+	add("need", a.Need, b.Need)
+	for _, text := range []struct{ name, old, new string }{{"words", a.Words, b.Words}, {"note", a.Note, b.Note}, {"stage", a.Stage, b.Stage}} {
+		if text.old != text.new {
+			out += ", " + text.name
+		}
 	}
 	return out
 }

@@ -23,6 +23,8 @@ var editKinds = map[string]reflect.Type{
 	"unmix":     reflect.TypeFor[RemoveMixture](),
 	"insert":    reflect.TypeFor[Insert](),
 	"remove":    reflect.TypeFor[Remove](),
+	"split":     reflect.TypeFor[Split](),
+	"join":      reflect.TypeFor[Join](),
 	"change":    reflect.TypeFor[Change](),
 	"scene":     reflect.TypeFor[SetScene](),
 	"reference": reflect.TypeFor[SetReference](),

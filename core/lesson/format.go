@@ -121,10 +121,10 @@ func (l *Lesson) Hash() string { return hash(Encode(l)) }
 func (l *Lesson) PaintHash() string {
 	c := *l
 	c.Title, c.About, c.Level, c.Session, c.Accepted = "", "", "", 0, nil
-	c.Air, c.Focal, c.Light.Warmth = "", Focal{}, 0
+	c.Air, c.Focal, c.Light.Warmth, c.Reference = "", Focal{}, 0, Reference{}
 	c.Steps = append([]Step(nil), l.Steps...)
 	for i := range c.Steps {
-		c.Steps[i].Words = ""
+		c.Steps[i].Words, c.Steps[i].Note, c.Steps[i].Need, c.Steps[i].Stage = "", "", "", ""
 	}
 	c.Mixtures = append([]Mixture(nil), l.Mixtures...)
 	for i := range c.Mixtures {

@@ -235,7 +235,20 @@ type Step struct {
 	Minutes   float64   `json:"minutes" minimum:"0.5" maximum:"240"`
 	Days      float64   `json:"days" minimum:"0" maximum:"60" doc:"How long the canvas is left to dry; only for the technique dry."`
 	Words     string    `json:"words" maxLength:"600" doc:"What the student is told."`
+	Note      string    `json:"note,omitempty" maxLength:"600" doc:"For the teacher alone."`
+	Need      Need      `json:"need,omitempty" enum:",must,should,time" doc:"Whether the picture needs it: must, should, or only if there is time; not said when left out."`
+	Stage     string    `json:"stage,omitempty" maxLength:"60" doc:"The name of the stage that begins with this step."`
 }
+
+// Need says how much a picture needs a step.
+type Need string
+
+// The needs, but for the one that is not said.
+const (
+	Must   Need = "must"
+	Should Need = "should"
+	IfTime Need = "time"
+)
 
 // Where is a part of a zone.
 type Where string

@@ -8,8 +8,9 @@ import (
 )
 
 const (
-	residueMost = 3.0 // ΔE00 by which a tool may move the next mixture
-	solventMost = 4.0 // percent of solvent that a tool may add to the paint
+	residueMost = 3.0  // ΔE00 by which a tool may move the next mixture
+	wipeEnough  = 10.0 // ΔE00 up to which wiping is likely to be enough
+	solventMost = 4.0  // percent of solvent that a tool may add to the paint
 )
 
 var dirtyBrush = Rule{
@@ -35,7 +36,7 @@ func findDirtyBrush(c *Context) []Finding {
 		f := &Finding{Says: fmt.Sprintf("What is left in %s moves the first load of %s by ΔE00 %.1f.", c.Lesson.ToolName(s.Tool), c.Lesson.Label(i), p.Brought.Residue),
 			Figure: round(p.Brought.Residue, 1), Unit: "ΔE00", Threshold: residueMost}
 		t, _ := c.Lesson.Tool(s.Tool)
-		if s.Care == "carry-on" {
+		if s.Care == "carry-on" && p.Brought.Residue < wipeEnough {
 			c.changed(f, "wipe it first", s, func(n *lesson.Step) { n.Care = "wipe" })
 		}
 		if t.Kind.Brush() {

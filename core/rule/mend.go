@@ -1,6 +1,12 @@
 package rule
 
-import "proxenos/core/lesson"
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"proxenos/core/lesson"
+)
 
 // Unaccepted are the findings that are not on purpose.
 func Unaccepted(list []Finding) (out []Finding) {
@@ -15,7 +21,8 @@ func Unaccepted(list []Finding) (out []Finding) {
 // Mend applies a remedy for each open finding where it still fits; the others stay for
 // the next round. In later rounds it tries other remedies than before. It leaves what is
 // a choice, and what is hidden by later work: fewer minutes make that cheaper, not
-// better. It returns what it did as one edit, nil for nothing.
+// better. What goes wrong in the paint and the order is mended first, for colours and
+// values often come right with it. It returns what it did as one edit, nil for nothing.
 func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 	var all lesson.All
 	choices := map[string]bool{hiddenWork.ID: true}
@@ -24,15 +31,65 @@ func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 			choices[r.ID] = true
 		}
 	}
-	for _, f := range open {
-		if len(f.Remedies) == 0 || choices[f.Rule] {
-			continue
-		}
-		r := f.Remedies[min(len(f.Remedies)-1, max(0, round-1)/2)]
+	safe := slices.DeleteFunc(slices.Clone(open), func(f Finding) bool { return len(f.Remedies) == 0 || choices[f.Rule] })
+	causes := slices.DeleteFunc(slices.Clone(safe), func(f Finding) bool { return !cause(f.Rule) })
+	patience := 2 // rounds before another remedy is tried
+	if len(causes) > 0 && round < lastCauses {
+		safe = causes
+	} else if round > 1 {
+		patience = 3
+	}
+	for _, f := range safe {
+		r := f.Remedies[min(len(f.Remedies)-1, max(0, round-1)/patience)]
 		if next, _, err := lesson.Apply(l, r.Edit); err == nil {
 			l = next
 			all = append(all, r.Edit.Edit)
 		}
 	}
 	return all
+}
+
+// lastCauses is the round from which everything is mended together.
+const lastCauses = 6
+
+// cause reports whether a rule is about what is done, not about how it looks.
+func cause(rule string) bool {
+	return strings.HasPrefix(rule, "order.") || strings.HasPrefix(rule, "film.") || rule == dirtyBrush.ID
+}
+
+// Compared is how the findings of a lesson differ after an edit, each in words.
+type Compared struct {
+	Gone []string // open before, and no more
+	Left []string // open before and after, with both figures
+	Come []string // open only after
+}
+
+// Compare tells what an edit did to the open findings; those of a rule at a place are the
+// same.
+func Compare(before, after []Finding) (c Compared) {
+	c.Gone, c.Left, c.Come = []string{}, []string{}, []string{}
+	type place struct{ rule, where string }
+	then := map[place]Finding{}
+	for _, f := range Unaccepted(after) {
+		then[place{f.Rule, f.Where}] = f
+	}
+	for _, f := range Unaccepted(before) {
+		at := place{f.Rule, f.Where}
+		now, there := then[at]
+		switch {
+		case !there:
+			c.Gone = append(c.Gone, f.Title+": "+f.Says)
+		case now.Figure != f.Figure:
+			c.Left = append(c.Left, fmt.Sprintf("%s: %g %s, was %g.", f.Title, now.Figure, f.Unit, f.Figure))
+		default:
+			c.Left = append(c.Left, f.Title+": "+f.Says)
+		}
+		delete(then, at)
+	}
+	for _, f := range after {
+		if _, fresh := then[place{f.Rule, f.Where}]; fresh && f.Accepted == "" {
+			c.Come = append(c.Come, f.Title+": "+f.Says)
+		}
+	}
+	return c
 }

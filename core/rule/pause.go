@@ -124,18 +124,19 @@ func findNoPause(c *Context) (out []Finding) {
 	return out
 }
 
-// paused offers a pause between two steps: where the plane changes, nearest the middle.
+// paused offers a pause between two steps: where the plane changes, about when one should
+// have stood back, so that what follows has its time too.
 func (c *Context) paused(f *Finding, from, to int, minutes float64, words string) {
 	l := c.Lesson
-	middle := (l.Start(from) + l.Start(to)) / 2
+	due := l.Start(from) + min(0.75*lookMost, (l.Start(to)-l.Start(from))*0.9)
 	best, least := -1, 0.0
 	for i := from + 1; i <= to; i++ {
-		d := l.Start(i) - middle
+		d := l.Start(i) - due
 		if d < 0 {
 			d = -d
 		}
 		if l.PlaneOf(l.Steps[i]) == l.PlaneOf(l.Steps[i-1]) {
-			d += 8 // rather where something is finished
+			d += 4 // rather where something is finished
 		}
 		if best < 0 || d < least {
 			best, least = i, d
@@ -144,7 +145,7 @@ func (c *Context) paused(f *Finding, from, to int, minutes float64, words string
 	if best < 0 {
 		return
 	}
-	if r, _, ok := c.remedy(fmt.Sprintf("stand back for %g minutes before %s", minutes, l.Label(best)), lesson.Insert{At: best, Step: c.idle(lesson.Wait, minutes, words)}); ok {
+	if r, _, ok := c.remedy(fmt.Sprintf("stand back for %g min before %s", minutes, l.Label(best)), lesson.Insert{At: best, Step: c.idle(lesson.Wait, minutes, words)}); ok {
 		f.Remedies = append(f.Remedies, r)
 	}
 }

@@ -1,6 +1,7 @@
 package rule
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -61,8 +62,9 @@ func (c *Context) shortenWaits(excess float64) (out lesson.All) {
 	return out
 }
 
-// leaveOut drops the steps that show least in the finished picture, by the cells
-// where their paint is the last.
+// leaveOut drops the steps that the picture needs least: first what is only for when there
+// is time, then what shows least, by the cells where its paint is the last. What must be
+// stays.
 func (c *Context) leaveOut(excess float64) (out lesson.All) {
 	if c.Rehearsal == nil {
 		return nil
@@ -75,11 +77,18 @@ func (c *Context) leaveOut(excess float64) (out lesson.All) {
 	}
 	var order []int
 	for i, s := range c.Lesson.Steps {
-		if len(s.Mixtures) > 0 {
+		if len(s.Mixtures) > 0 && s.Need != lesson.Must {
 			order = append(order, i)
 		}
 	}
-	slices.SortStableFunc(order, func(a, b int) int { return shows[a] - shows[b] })
+	rank := map[lesson.Need]int{lesson.IfTime: 0, lesson.Should: 1}
+	need := func(i int) int {
+		if r, said := rank[c.Lesson.Steps[i].Need]; said {
+			return r
+		}
+		return len(rank)
+	}
+	slices.SortStableFunc(order, func(a, b int) int { return cmp.Or(need(a)-need(b), shows[a]-shows[b]) })
 	for _, i := range order {
 		if excess <= 0 || len(out) >= len(c.Lesson.Steps)/4 {
 			break

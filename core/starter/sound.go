@@ -23,7 +23,7 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 		if progress != nil {
 			progress(round)
 		}
-		e, open, err := Next(ctx, l, round)
+		e, open, err := Next(ctx, l, round, true)
 		if err != nil || len(e) == 0 || round == rounds {
 			return l, open, err
 		}
@@ -35,13 +35,14 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 
 // Next rehearses a lesson and finds the edit that brings it nearer to sound, empty when
 // there is none, and what is open before it. It looks on a coarse canvas first, and on a
-// fine one only at what is sound there.
-func Next(ctx context.Context, l *lesson.Lesson, round int) (lesson.All, []rule.Finding, error) {
+// fine one only at what is sound there. With accepts, work that must go on behind what
+// stands nearer is accepted as on purpose.
+func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool) (lesson.All, []rule.Finding, error) {
 	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
 	if err != nil {
 		return nil, nil, err
 	}
-	e, open, err := improve(ctx, l, coarse, coarse, round)
+	e, open, err := improve(ctx, l, coarse, coarse, round, accepts)
 	if err != nil || len(e) > 0 {
 		return e, open, err
 	}
@@ -49,17 +50,17 @@ func Next(ctx context.Context, l *lesson.Lesson, round int) (lesson.All, []rule.
 	if err != nil {
 		return nil, nil, err
 	}
-	return improve(ctx, l, fine, coarse, round)
+	return improve(ctx, l, fine, coarse, round, accepts)
 }
 
-func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int) (lesson.All, []rule.Finding, error) {
+func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int, accepts bool) (lesson.All, []rule.Finding, error) {
 	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: r, Trials: trials})
 	if err != nil {
 		return nil, nil, err
 	}
 	open := rule.Unaccepted(list)
 	e := rule.Mend(l, open, round)
-	if len(e) == 0 { // what is left is a choice, not a fault
+	if len(e) == 0 && accepts { // what is left is a choice, not a fault
 		e = accept(open)
 	}
 	return e, open, nil

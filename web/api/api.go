@@ -79,6 +79,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.sceneOperations(api)
 	s.measureOperations(api)
 	s.referenceOperations(api)
+	s.trialOperations(api)
 	return api
 }
 

@@ -47,8 +47,9 @@ type Arranged struct {
 
 // MendRequest asks for one round of mending.
 type MendRequest struct {
-	From  int `json:"from" minimum:"1" doc:"the revision that is mended"`
-	Round int `json:"round" minimum:"1" maximum:"9" doc:"which round it is: later ones try other remedies"`
+	From   int  `json:"from" minimum:"1" doc:"the revision that is mended"`
+	Round  int  `json:"round" minimum:"1" maximum:"9" doc:"which round it is: later ones try other remedies"`
+	Accept bool `json:"accept,omitempty" doc:"whether work that must go on behind nearer things is accepted as on purpose"`
 }
 
 // Mended is a lesson after a round of mending.
@@ -180,7 +181,7 @@ func (s *Server) mend(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	e, open, err := starter.Next(ctx, l, in.Body.Round)
+	e, open, err := starter.Next(ctx, l, in.Body.Round, in.Body.Accept)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

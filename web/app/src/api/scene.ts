@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 
-import { api, unwrap, type Arrangement, type Edit, type LightRequest, type Saved, type Wish } from './client'
+import { api, unwrap, type Arrangement, type Edit, type LightRequest, type Saved, type TrialRequest, type Wish } from './client'
 
 export function useGuides(hash: string) {
   return useQuery({
@@ -152,6 +152,16 @@ export function useBegin(studio: string) {
 }
 
 /** mendRound lets the rules mend a lesson once. */
-export function mendRound(saved: Pick<Saved, 'id' | 'revision'>, round: number, signal: AbortSignal) {
-  return unwrap(api.POST('/api/lessons/{id}/mendings', { params: { path: { id: saved.id } }, body: { from: saved.revision, round }, signal }))
+export function mendRound(saved: Pick<Saved, 'id' | 'revision'>, round: number, accept: boolean, signal: AbortSignal) {
+  return unwrap(api.POST('/api/lessons/{id}/mendings', { params: { path: { id: saved.id } }, body: { from: saved.revision, round, accept }, signal }))
+}
+
+/** useTrial asks what an edit would do to the canvas and the findings. */
+export function useTrial(request: TrialRequest) {
+  return useQuery({
+    queryKey: ['trial', request],
+    queryFn: ({ signal }) => unwrap(api.POST('/api/trials', { body: request, signal })),
+    staleTime: Infinity,
+    retry: false,
+  })
 }

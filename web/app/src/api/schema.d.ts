@@ -722,6 +722,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an edit would do to the canvas and to the findings, tried on a coarse canvas */
+        post: operations["try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -881,6 +898,18 @@ export interface components {
             /** @description what is let down, and with how many parts of the first */
             tints?: components["schemas"]["Part"][];
             whose?: string;
+        };
+        Brought: {
+            /**
+             * Format: double
+             * @description ΔE00 by which what was left in it moves the step's first mixture
+             */
+            residue: number;
+            /**
+             * Format: double
+             * @description percent of solvent in it beyond the step's own medium
+             */
+            solvent: number;
         };
         Calibration: {
             /** @description what it gave for the black trap */
@@ -1060,7 +1089,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditInsert"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -1076,12 +1105,23 @@ export interface components {
             edit: "change";
             step: components["schemas"]["Step"];
         };
+        EditGround: {
+            base: components["schemas"]["Base"];
+            /** @enum {string} */
+            edit: "ground";
+            ground: components["schemas"]["Ground"];
+        };
         EditInsert: {
             /** Format: int64 */
             at: number;
             /** @enum {string} */
             edit: "insert";
             step: components["schemas"]["Step"];
+        };
+        EditJoin: {
+            /** @enum {string} */
+            edit: "join";
+            step: string;
         };
         EditMeasure: {
             /** @enum {string} */
@@ -1169,6 +1209,11 @@ export interface components {
             light: components["schemas"]["Light"];
             view: components["schemas"]["View"];
         };
+        EditSplit: {
+            /** @enum {string} */
+            edit: "split";
+            step: string;
+        };
         EditTints: {
             /** @enum {string} */
             edit: "tints";
@@ -1250,10 +1295,12 @@ export interface components {
             type: string;
         };
         Finding: {
-            /** @description the instructor's reason, when on purpose */
+            /** @description the reason, when on purpose: the instructor's, or the house method's */
             accepted: string;
             /** @description middle of the place on the canvas, mm */
             at: components["schemas"]["Spot"];
+            /** @description whether it is the house method that does not mind */
+            byMethod: boolean;
             /**
              * Format: double
              * @description what was measured
@@ -1628,6 +1675,8 @@ export interface components {
             name: string;
         };
         MendRequest: {
+            /** @description whether work that must go on behind nearer things is accepted as on purpose */
+            accept?: boolean;
             /**
              * Format: int64
              * @description the revision that is mended
@@ -2126,6 +2175,17 @@ export interface components {
             area: number;
             /**
              * Format: double
+             * @description cm² of the place that it is to paint
+             */
+            asked: number;
+            /**
+             * Format: double
+             * @description share of the canvas that no paint covers after it
+             */
+            bare: number;
+            brought: components["schemas"]["Brought"];
+            /**
+             * Format: double
              * @description ml left in the tool
              */
             carried: number;
@@ -2150,6 +2210,11 @@ export interface components {
              * @description share of its area that later steps in other zones cover
              */
             hidden: number;
+            /**
+             * Format: double
+             * @description mean µm of paint that it laid where it painted
+             */
+            laid: number;
             /**
              * Format: double
              * @description ml taken from the piles
@@ -2195,6 +2260,7 @@ export interface components {
              * @description meetings of a hair with a cell
              */
             touches: number;
+            under: components["schemas"]["Under"];
             /**
              * Format: double
              * @description ml wiped from the tool
@@ -2358,8 +2424,17 @@ export interface components {
             minutes: number;
             /** @description Which mixtures: several grade from top to bottom, or fill the two sides of a double load. */
             mixtures: string[];
+            /**
+             * @description Whether the picture needs it: must, should, or only if there is time; not said when left out.
+             * @enum {string}
+             */
+            need?: "" | "must" | "should" | "time";
+            /** @description For the teacher alone. */
+            note?: string;
             /** @enum {string} */
             pressure: "barely" | "light" | "medium" | "firm";
+            /** @description The name of the stage that begins with this step. */
+            stage?: string;
             /** @enum {string} */
             technique: "criss-cross" | "long-pull" | "feather" | "rub-in" | "scumble" | "fluff" | "tap" | "comma" | "knife-break" | "knife-slide" | "knife-line" | "pull-down" | "push-up" | "fan-edge" | "double-load" | "liner-pull" | "press-turn" | "dab" | "dry-drag" | "cut-in" | "glaze" | "rub-back" | "wipe-out" | "scrape" | "blot" | "wait" | "dry";
             /** @description Which tool; empty only for a wait or a drying. */
@@ -2577,6 +2652,34 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Trial: {
+            after: string;
+            /** @description a picture, as a data: address */
+            before: string;
+            /** @description what they would say anew */
+            come: string[];
+            /** @description what the rules said before and would say no more */
+            gone: string[];
+            /** @description what they would still say of the same places, with their figures */
+            left: string[];
+            /**
+             * Format: double
+             * @description what it adds to the session
+             */
+            minutes: number;
+            /**
+             * Format: int64
+             * @description findings that would be open
+             */
+            open: number;
+        };
+        TrialRequest: {
+            /** @description where to look, mm; the whole canvas when left out */
+            at?: components["schemas"]["Spot"];
+            edit: components["schemas"]["Edit"];
+            /** @description content hash of the lesson */
+            whose: string;
+        };
         Tube: {
             /**
              * Format: double
@@ -2590,6 +2693,23 @@ export interface components {
             each: number;
             name: string;
             paint: string;
+        };
+        Under: {
+            /**
+             * Format: double
+             * @description share of its area where unset paint lay
+             */
+            over: number;
+            /**
+             * Format: double
+             * @description how far what lay there had set, 0 to 1
+             */
+            set: number;
+            /**
+             * Format: double
+             * @description mean µm of paint there that had not set
+             */
+            wet: number;
         };
         View: {
             /**
@@ -4275,6 +4395,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialRequest"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
                 };
             };
             /** @description Error */

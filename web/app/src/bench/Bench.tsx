@@ -1,5 +1,4 @@
 import { useState } from 'react'
-import { Link } from 'wouter'
 
 import type { Batch, MixRequest, Saved, Wanted } from '../api/client'
 import { useMix, usePaints } from '../api/bench'
@@ -7,6 +6,7 @@ import { useLesson } from '../api/queries'
 import { useEditing } from '../lib/editing'
 import { boxed, Button, figure } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
+import { Rooms } from '../ui/Rooms'
 import { StaleDialog } from '../ui/StaleDialog'
 import { Drawers } from './Drawers'
 import { Lamp } from './Lamp'
@@ -62,12 +62,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
       <header className="flex items-center gap-3 border-b border-line px-4 py-2">
-        <Link href={`/lessons/${id}`} className="text-quiet underline-offset-2 hover:underline">
-          Score
-        </Link>
-        <Link href={`/lessons/${id}/scene`} className="text-quiet underline-offset-2 hover:underline">
-          Scene
-        </Link>
+        <Rooms id={id} at="bench" />
         <h1 className="truncate font-serif text-lg">Bench: {saved.lesson.title}</h1>
         <div className="ml-auto">
           <RoomSwitch />

@@ -32,9 +32,12 @@ export function useEditing(id: string, done?: (before: Saved, after: Edited) => 
     },
     [mutate, isPending],
   )
-  const { undo, redo, forget } = history
+  const { undo, redo, forget, record } = history
+  /** took remembers an edit that was made elsewhere. */
+  const took = useCallback((after: Edited) => record('new', { edit: after.undo, said: after.said, revision: after.revision }), [record])
   return {
     apply,
+    took,
     busy: isPending,
     problem,
     say: setProblem,

@@ -1,5 +1,4 @@
 import { useState } from 'react'
-import { Link } from 'wouter'
 
 import type { Edit, Edited, Saved, Zone } from '../api/client'
 import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
@@ -9,6 +8,7 @@ import { useFrame } from '../lib/frame'
 import { boxed, FigureField } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
 import { RoomSwitch } from '../ui/Room'
+import { Rooms } from '../ui/Rooms'
 import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { LightView } from './LightView'
@@ -87,12 +87,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
       <header className="flex items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap">
-        <Link href={`/lessons/${id}`} className="text-quiet underline-offset-2 hover:underline">
-          Score
-        </Link>
-        <Link href={`/lessons/${id}/bench`} className="text-quiet underline-offset-2 hover:underline">
-          Bench
-        </Link>
+        <Rooms id={id} at="scene" />
         <h1 className="truncate font-serif text-lg">Scene: {lesson.title}</h1>
         <span className="ml-auto flex gap-2 text-quiet">
           Tracing

@@ -21,8 +21,15 @@ export function FindingMark({ finding }: { finding: Finding | undefined }) {
   )
 }
 
+interface Props {
+  findings: Finding[]
+  apply: (edit: Edit) => void
+  /** Shows what a remedy would do before it is applied. */
+  tryOut?: (edit: Edit, words: string) => void
+}
+
 /** Findings are what the rules say about a step, with what mends it. */
-export function Findings({ findings, apply }: { findings: Finding[]; apply: (edit: Edit) => void }) {
+export function Findings({ findings, apply, tryOut }: Props) {
   return (
     <ul className="mt-1 flex flex-col gap-2">
       {findings.map((f) => (
@@ -38,13 +45,15 @@ export function Findings({ findings, apply }: { findings: Finding[]; apply: (edi
           <p className="text-quiet italic">{f.reason}</p>
           {f.accepted ? (
             <p className="mt-1">
-              On purpose: {f.accepted}{' '}
-              <Button className="ml-1" onClick={() => apply({ edit: 'reopen', rule: f.rule, where: f.where })}>
-                Let it speak again
-              </Button>
+              {f.byMethod ? 'The house method does not mind' : 'On purpose'}: {f.accepted}{' '}
+              {!f.byMethod && (
+                <Button className="ml-1" onClick={() => apply({ edit: 'reopen', rule: f.rule, where: f.where })}>
+                  Let it speak again
+                </Button>
+              )}
             </p>
           ) : (
-            <Mend finding={f} apply={apply} />
+            <Mend finding={f} apply={apply} {...(tryOut && { tryOut })} />
           )}
         </li>
       ))}
@@ -52,18 +61,25 @@ export function Findings({ findings, apply }: { findings: Finding[]; apply: (edi
   )
 }
 
-function Mend({ finding, apply }: { finding: Finding; apply: (edit: Edit) => void }) {
+function Mend({ finding, apply, tryOut }: Omit<Props, 'findings'> & { finding: Finding }) {
   const [reason, setReason] = useState<string>()
   return (
     <div className="mt-1 flex flex-col items-start gap-1">
       {finding.remedies.map((r) => (
-        <Button key={r.words} className="text-left" onClick={() => apply(r.edit)} data-part="remedy">
-          {r.words.charAt(0).toUpperCase() + r.words.slice(1)}
-          <span className="text-quiet">
-            {r.tried && ` → ${figure(r.after)} ${finding.unit}`}
-            {r.minutes !== 0 && `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`}
-          </span>
-        </Button>
+        <div key={r.words} className="flex items-start gap-1">
+          <Button className="text-left" onClick={() => apply(r.edit)} data-part="remedy">
+            {r.words.charAt(0).toUpperCase() + r.words.slice(1)}
+            <span className="text-quiet">
+              {r.tried && ` → ${figure(r.after)} ${finding.unit}`}
+              {r.minutes !== 0 && `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`}
+            </span>
+          </Button>
+          {tryOut && (
+            <Button aria-label={`Try: ${r.words}`} onClick={() => tryOut(r.edit, r.words)}>
+              Try
+            </Button>
+          )}
+        </div>
       ))}
       {reason === undefined ? (
         <Button onClick={() => setReason('')}>It is on purpose</Button>

@@ -7,6 +7,7 @@ import { useEditing } from '../lib/editing'
 import { useRoom } from '../lib/room'
 import { Button, figure, Hint } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
+import { Rooms } from '../ui/Rooms'
 import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { Canvas } from './Canvas'
@@ -143,16 +144,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         <FindingList rehearsed={known} checking={checking} choose={choose} />
         <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
         <UndoRedo editing={editing} />
-        <Hint text="Compose the picture: zones, planes, light, view">
-          <Link href={`/lessons/${id}/scene`} className="text-quiet underline-offset-2 hover:underline">
-            Scene
-          </Link>
-        </Hint>
-        <Hint text="Mix colours for this lesson">
-          <Link href={`/lessons/${id}/bench`} className="text-quiet underline-offset-2 hover:underline">
-            Bench
-          </Link>
-        </Hint>
+        <Rooms id={id} at="score" />
         <Hint text="Take the lesson away as a file">
           <a href={`/api/lessons/${id}/file`} className="text-quiet underline-offset-2 hover:underline">
             File

@@ -2,10 +2,11 @@ import type { PointerEvent as ReactPointer } from 'react'
 
 import type { Column, Edit, Finding, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
 import { Button, figure, Hint } from '../ui/controls'
-import { duplicate } from './edits'
+import { duplicate, standBack } from './edits'
 import { FindingMark, Findings } from './Findings'
 import { DepthGutter, FatMark, ToolMark } from './Gutter'
 import { Sentence } from './Sentence'
+import { StepExtras } from './StepExtras'
 import { Words } from './Words'
 
 interface Props {
@@ -29,6 +30,8 @@ interface Props {
 
 const pixelsPerMinute = 14
 const oneLine = 27
+
+const needWord: Record<string, string> = { must: 'must', should: 'should', time: 'if there is time' }
 
 /** ScriptRow is one step: as tall as its minutes, and a sentence that opens. */
 export function ScriptRow(p: Props) {
@@ -60,7 +63,8 @@ export function ScriptRow(p: Props) {
             <div className="py-1">
               <Sentence saved={p.saved} step={step} row={row} vocabulary={p.vocabulary} setStep={p.setStep} apply={p.apply} close={p.select} />
               <Words key={step.words} step={step} setStep={p.setStep} />
-              <div className="mt-1 flex gap-1" role="group" aria-label={`Step ${row.number}`}>
+              <StepExtras step={step} setStep={p.setStep} />
+              <div className="mt-1 flex flex-wrap gap-1" role="group" aria-label={`Step ${row.number}`}>
                 <Button disabled={p.place === 0} onClick={() => p.apply({ edit: 'move', step: step.id, to: p.place - 1 })}>
                   Earlier
                 </Button>
@@ -68,6 +72,11 @@ export function ScriptRow(p: Props) {
                   Later
                 </Button>
                 <Button onClick={() => p.apply(duplicate(lesson, step))}>Duplicate</Button>
+                <Button onClick={() => p.apply({ edit: 'split', step: step.id })}>Split</Button>
+                <Button disabled={p.place === lesson.steps.length - 1} onClick={() => p.apply({ edit: 'join', step: step.id })}>
+                  Join with next
+                </Button>
+                <Button onClick={() => p.apply(standBack(lesson, p.place + 1))}>Stand back after</Button>
                 <Button disabled={lesson.steps.length < 2} onClick={() => p.apply({ edit: 'remove', step: step.id })}>
                   Take out
                 </Button>
@@ -76,7 +85,11 @@ export function ScriptRow(p: Props) {
             </div>
           ) : (
             <button type="button" aria-expanded={false} onClick={p.select} className="block w-full overflow-hidden rounded-xs px-1 pt-0.5 text-left hover:bg-chosen" title={text}>
-              <span className="block truncate font-serif">{row.brief}</span>
+              <span className="block truncate font-serif">
+                {step.stage && <strong className="mr-1 font-semibold">{step.stage}:</strong>}
+                {row.brief}
+                {step.need && <span className="ml-1 font-sans text-xs text-quiet">{needWord[step.need]}</span>}
+              </span>
               {lines > 0 && (
                 <span className="block overflow-hidden text-quiet" style={{ maxHeight: `${lines * 1.35}em` }}>
                   {step.words}

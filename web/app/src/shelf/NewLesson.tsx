@@ -5,7 +5,8 @@ import { useLocation } from 'wouter'
 
 import type { Saved, Wish } from '../api/client'
 import { useVocabulary } from '../api/queries'
-import { mendRound, useBegin, useWishSketch } from '../api/scene'
+import { useBegin, useWishSketch } from '../api/scene'
+import { mendAll } from '../lib/mending'
 import { boxed, Button, FigureField } from '../ui/controls'
 
 const sizes = [
@@ -56,12 +57,10 @@ function Form({ studio, close }: { studio: string; close: () => void }) {
     stop.current = control
     let at: Saved = saved
     try {
-      for (let n = 1; n <= 9; n++) {
+      await mendAll(saved, true, control.signal, (n, after) => {
         setRound(n === 1 ? 'Rehearsing it' : `Mending, round ${n - 1}`)
-        const m = await mendRound(at, n, control.signal)
-        if (!m.edited) break
-        at = m.edited
-      }
+        if (after) at = after
+      })
     } catch (error) {
       if (!control.signal.aborted) {
         setFailed(error instanceof Error ? error.message : 'Mending stopped.')

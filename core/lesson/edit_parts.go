@@ -1,0 +1,89 @@
+package lesson
+
+import (
+	"fmt"
+	"math"
+	"slices"
+)
+
+// Split makes two steps of one: each has half its minutes and does half of it.
+type Split struct {
+	Step string `json:"step"`
+}
+
+// Join makes one step of a step and the one that follows it, which must be the same mark
+// in the same zone with the same tool.
+type Join struct {
+	Step string `json:"step"`
+}
+
+const shortest = 0.5 // minutes of a step, as the format bounds it
+
+// Apply splits the step.
+func (e Split) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i, err := l.mustStep(e.Step)
+	if err != nil {
+		return nil, nil, err
+	}
+	s := l.Steps[i]
+	if s.Minutes < 2*shortest {
+		return nil, nil, fmt.Errorf("%s takes %g min and is too short to split", l.Label(i), s.Minutes)
+	}
+	first, second := s, s
+	first.Minutes = max(shortest, math.Round(s.Minutes)/2)
+	second.Minutes = s.Minutes - first.Minutes
+	first.Cover, second.Cover = max(0.02, s.Cover/2), max(0.02, s.Cover/2)
+	second.Care, second.Stage, second.Note = "carry-on", "", ""
+	stem := s.ID[:min(len(s.ID), 36)]
+	for n := 2; ; n++ {
+		if second.ID = fmt.Sprintf("%s-%d", stem, n); l.Step(second.ID) < 0 {
+			break
+		}
+	}
+	c := l.withSteps()
+	c.Steps[i] = first
+	c.Steps = slices.Insert(c.Steps, i+1, second)
+	return c, All{Remove{second.ID}, Change{s}}, nil
+}
+
+// Describe says which step is split.
+func (e Split) Describe(l *Lesson) string { return "split " + l.label(e.Step) }
+
+// Apply joins the steps.
+func (e Join) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i, err := l.mustStep(e.Step)
+	if err != nil {
+		return nil, nil, err
+	}
+	if i+1 == len(l.Steps) {
+		return nil, nil, fmt.Errorf("%s is the last: there is nothing to join it with", l.Label(i))
+	}
+	a, b := l.Steps[i], l.Steps[i+1]
+	if a.Zone != b.Zone || a.Technique != b.Technique || a.Tool != b.Tool || a.Where != b.Where {
+		return nil, nil, fmt.Errorf("%s and %s are not the same mark in the same place with the same tool", l.Label(i), l.Label(i+1))
+	}
+	one := a
+	one.Minutes, one.Days = min(240, a.Minutes+b.Minutes), min(60, a.Days+b.Days)
+	one.Cover = min(3, a.Cover+b.Cover)
+	one.Mixtures = slices.Clone(a.Mixtures)
+	for _, m := range b.Mixtures {
+		if !slices.Contains(one.Mixtures, m) {
+			one.Mixtures = append(one.Mixtures, m)
+		}
+	}
+	if most := a.Technique.Info().Most; len(one.Mixtures) > most {
+		return nil, nil, fmt.Errorf("together they have %d mixtures, and %d are the most", len(one.Mixtures), most)
+	}
+	for _, other := range []struct{ to, from *string }{{&one.Words, &b.Words}, {&one.Note, &b.Note}} {
+		if *other.from != "" && *other.from != *other.to && len(*other.to)+len(*other.from) < 599 {
+			*other.to += " " + *other.from
+		}
+	}
+	c := l.withSteps()
+	c.Steps[i] = one
+	c.Steps = slices.Delete(c.Steps, i+1, i+2)
+	return c, All{Change{a}, Insert{i + 1, b}}, nil
+}
+
+// Describe says which steps become one.
+func (e Join) Describe(l *Lesson) string { return "join " + l.label(e.Step) + " with the next" }

@@ -1,0 +1,162 @@
+package demo_test
+
+import (
+	"context"
+	"math"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/spectrum"
+	"proxenos/core/starter"
+)
+
+// spoils are ways in which a sound script goes wrong in a hurry.
+var spoils = []struct {
+	name  string
+	spoil func(l *lesson.Lesson)
+}{
+	{"a far step late", func(l *lesson.Lesson) {
+		for i, s := range l.Steps {
+			if p := l.PlaneOf(s); p > 0 && s.Technique == lesson.PullDown || s.Technique == lesson.Tap {
+				for j := i + 2; j < len(l.Steps); j++ {
+					if l.PlaneOf(l.Steps[j]) > p+1 && len(l.Steps[j].Mixtures) > 0 {
+						steps := append(append([]lesson.Step{}, l.Steps[:i]...), l.Steps[i+1:j+1]...)
+						l.Steps = append(append(steps, s), l.Steps[j+1:]...)
+						return
+					}
+				}
+			}
+		}
+	}},
+	{"every tool carried on", func(l *lesson.Lesson) {
+		for i := range l.Steps {
+			if len(l.Steps[i].Mixtures) > 0 {
+				l.Steps[i].Care = "carry-on"
+			}
+		}
+	}},
+	{"no pauses", func(l *lesson.Lesson) {
+		var kept []lesson.Step
+		for _, s := range l.Steps {
+			if s.Technique != lesson.Wait && s.Technique != lesson.Blot {
+				kept = append(kept, s)
+			}
+		}
+		l.Steps = kept
+	}},
+	{"timid loads", func(l *lesson.Lesson) {
+		for i, s := range l.Steps {
+			if s.Load == "full" && s.Technique.Marks() && i%2 == 0 {
+				l.Steps[i].Load = "thin"
+			}
+		}
+	}},
+	{"far values alike", func(l *lesson.Lesson) {
+		first := ""
+		for _, s := range l.Steps {
+			if len(s.Mixtures) == 0 || l.PlaneOf(s) < 1 {
+				continue
+			}
+			if first == "" {
+				first = s.Mixtures[0]
+				continue
+			}
+			if s.Mixtures[0] != first {
+				from, _ := l.Mixture(first)
+				for k := range l.Mixtures {
+					if l.Mixtures[k].ID == s.Mixtures[0] {
+						l.Mixtures[k].Parts = from.Parts
+					}
+				}
+				return
+			}
+		}
+	}},
+}
+
+// all asks for every lesson, which takes minutes; otherwise the one with the shortest
+// session is spoiled.
+const all = "PROXENOS_ALL"
+
+func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
+	ctx := context.Background()
+	files, err := filepath.Glob("*.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, file := range files {
+		data, err := os.ReadFile(file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		made, err := lesson.Decode(data)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if !strings.HasPrefix(file, "poplars") && os.Getenv(all) == "" {
+			continue
+		}
+		original, err := rehearse.Run(ctx, made, rehearse.CoarseCell, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, way := range spoils {
+			l := *made
+			l.Steps = append([]lesson.Step{}, l.Steps...)
+			l.Mixtures = append([]lesson.Mixture{}, l.Mixtures...)
+			way.spoil(&l)
+			at := &l
+			found, open := 0, 0
+			var last *rehearse.Rehearsal
+			spoiled := math.NaN()
+			for round := 1; round <= 9; round++ {
+				e, list, err := starter.Next(ctx, at, round, false)
+				if err != nil {
+					t.Fatal(err)
+				}
+				if round == 1 {
+					found = len(list)
+					if last, err = rehearse.Run(ctx, at, rehearse.CoarseCell, nil); err != nil {
+						t.Fatal(err)
+					}
+					spoiled = apart(original, last)
+				}
+				if open = len(list); len(e) == 0 {
+					for _, f := range list {
+						t.Logf("   left: %s %s", f.Rule, f.Says)
+					}
+					break
+				}
+				if at, _, err = lesson.Apply(at, e); err != nil {
+					t.Fatal(err)
+				}
+			}
+			if last, err = rehearse.Run(ctx, at, rehearse.CoarseCell, nil); err != nil {
+				t.Fatal(err)
+			}
+			t.Logf("%s, %s: %d found, %d left; mean ΔE00 from the original %.1f, mended %.1f", made.Title, way.name, found, open, spoiled, apart(original, last))
+			if found == 0 {
+				t.Errorf("%s, %s: nothing is found", made.Title, way.name)
+			}
+			if mended := apart(original, last); os.Getenv(all) == "" && (open > 0 || mended > spoiled+0.2) {
+				t.Errorf("%s, %s: %d left, and the picture is ΔE00 %.1f from the original, was %.1f", made.Title, way.name, open, mended, spoiled)
+			}
+		}
+	}
+}
+
+// apart is the mean ΔE00 between two finished canvases.
+func apart(a, b *rehearse.Rehearsal) (sum float64) {
+	var n float64
+	for y := 0; y < a.Final.H; y += 3 {
+		for x := 0; x < a.Final.W; x += 3 {
+			sum += spectrum.DeltaE(a.Final.Colour(x, y), b.Final.Colour(x, y))
+			n++
+		}
+	}
+	return sum / n
+}

@@ -1,0 +1,94 @@
+package api
+
+import (
+	"context"
+	"encoding/base64"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+)
+
+// TrialRequest asks what an edit would do to a lesson.
+type TrialRequest struct {
+	Whose string          `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Edit  *lesson.AnyEdit `json:"edit"`
+	At    *rehearse.Spot  `json:"at,omitempty" doc:"where to look, mm; the whole canvas when left out"`
+}
+
+// Trial is what an edit would do: the canvas before and after, and what the rules say.
+type Trial struct {
+	Before  string   `json:"before" doc:"a picture, as a data: address"`
+	After   string   `json:"after"`
+	Minutes float64  `json:"minutes" doc:"what it adds to the session"`
+	Gone    []string `json:"gone" doc:"what the rules said before and would say no more"`
+	Left    []string `json:"left" doc:"what they would still say of the same places, with their figures"`
+	Come    []string `json:"come" doc:"what they would say anew"`
+	Open    int      `json:"open" doc:"findings that would be open"`
+}
+
+// trialSide is how much of the canvas a trial shows, mm.
+const (
+	trialSide  = 70.0
+	trialWidth = 320
+)
+
+func (s *Server) trialOperations(api huma.API) {
+	huma.Register(api, raw[TrialRequest](api, huma.Operation{OperationID: "try", Method: http.MethodPost, Path: "/api/trials",
+		Summary: "What an edit would do to the canvas and to the findings, tried on a coarse canvas"}), s.try)
+}
+
+func (s *Server) try(ctx context.Context, in *struct{ RawBody []byte }) (*one[Trial], error) {
+	var ask TrialRequest
+	if err := parse(in.RawBody, &ask); err != nil {
+		return nil, s.refuse(err)
+	}
+	if ask.Edit == nil || ask.Edit.Edit == nil {
+		return nil, s.refuse(lesson.Faults{{Path: "edit", Problem: "is missing", Cure: `send {"whose": "...", "edit": {...}}`}})
+	}
+	j, err := s.job(ctx, ask.Whose)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	before, err := j.Drafted(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	next, _, err := lesson.Apply(j.Lesson, ask.Edit.Edit)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	after, err := rehearse.Again(ctx, before, next, rehearse.CoarseCell, nil)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	was, err := rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: before})
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	is, err := rule.Check(&rule.Context{Context: ctx, Lesson: next, Rehearsal: after})
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	d := rule.Compare(was, is)
+	out := Trial{Minutes: next.Minutes() - j.Lesson.Minutes(), Gone: d.Gone, Left: d.Left, Come: d.Come, Open: len(rule.Unaccepted(is))}
+	for _, side := range []struct {
+		r  *rehearse.Rehearsal
+		to *string
+	}{{before, &out.Before}, {after, &out.After}} {
+		img := side.r.Show(film.Paint, side.r.Lesson.Minutes(), trialWidth)
+		if ask.At != nil {
+			img = side.r.Place(film.Paint, side.r.Lesson.Minutes(), *ask.At, trialSide, trialWidth)
+		}
+		body, err := encode(img)
+		if err != nil {
+			return nil, s.refuse(err)
+		}
+		*side.to = "data:image/png;base64," + base64.StdEncoding.EncodeToString(body)
+	}
+	return &one[Trial]{out}, nil
+}

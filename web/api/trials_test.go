@@ -1,0 +1,42 @@
+package api_test
+
+import (
+	"bytes"
+	"strings"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/web/api"
+)
+
+func TestAnEditIsTried(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	late := lesson.AnyEdit{Edit: lesson.Move{Step: "ridge", To: 3}}
+	tried := read[api.Trial](t, s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": late, "at": edit{"x": 50, "y": 48}}), 200)
+	if len(tried.Come) == 0 || !strings.Contains(strings.Join(tried.Come, " "), "edge to repair") {
+		t.Errorf("the ridge after the trees: %+v", tried.Come)
+	}
+	if !strings.HasPrefix(tried.Before, "data:image/png;base64,") || tried.Before == tried.After || tried.Minutes != 0 {
+		t.Errorf("before and after are alike: %v, %g minutes", tried.Before == tried.After, tried.Minutes)
+	}
+	same := read[api.Trial](t, s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 5}}}), 200)
+	if len(same.Gone)+len(same.Come) > 0 || same.Before != same.After {
+		t.Errorf("nothing changed, and yet %v are gone, %v new", same.Gone, same.Come)
+	}
+	if r := s.ask("GET", "/api/lessons/"+saved.ID, nil); !bytes.Contains(r.body, []byte(saved.Hash)) {
+		t.Error("a trial changed the lesson")
+	}
+	for name, r := range map[string]reply{
+		"no edit":           s.ask("POST", "/api/trials", edit{"whose": saved.Hash}),
+		"an unknown step":   s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": lesson.AnyEdit{Edit: lesson.Remove{Step: "nobody"}}}),
+		"an unknown remedy": s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": edit{"edit": "pray"}}),
+	} {
+		if r.StatusCode != 422 || !bytes.Contains(r.body, []byte("detail")) {
+			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
+		}
+	}
+	if r := s.ask("POST", "/api/trials", edit{"whose": strings.Repeat("0", 64), "edit": late}); r.StatusCode != 404 {
+		t.Errorf("no lesson: %d", r.StatusCode)
+	}
+}

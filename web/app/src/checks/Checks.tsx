@@ -1,0 +1,146 @@
+import { useMemo, useState } from 'react'
+
+import type { Edit, Finding, Saved } from '../api/client'
+import { useLesson, useRehearsal } from '../api/queries'
+import { useEditing } from '../lib/editing'
+import { useFrame } from '../lib/frame'
+import { useMendAll } from '../lib/mending'
+import { Findings } from '../score/Findings'
+import { Button } from '../ui/controls'
+import { RoomSwitch } from '../ui/Room'
+import { Rooms } from '../ui/Rooms'
+import { StaleDialog } from '../ui/StaleDialog'
+import { UndoRedo } from '../ui/UndoRedo'
+import { Places } from './Places'
+import { TrialView } from './TrialView'
+
+/** Checks is where a lesson's findings are read, tried out and mended. */
+export function Checks({ id }: { id: string }) {
+  const lesson = useLesson(id)
+  if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => void lesson.refetch()} />
+  return (
+    <main className="flex h-full items-center justify-center">
+      {lesson.error ? <p role="alert">{lesson.error.message}</p> : <p className="text-quiet">Opening the lesson.</p>}
+    </main>
+  )
+}
+
+const worst: Finding['severity'][] = ['stop', 'caution', 'note']
+
+/** What a kind of rule is about, by the first part of its name. */
+const kinds: Record<string, string> = {
+  order: 'Order',
+  film: 'Wet paint',
+  color: 'Colour',
+  value: 'Values',
+  pict: 'Picture',
+  persp: 'Perspective',
+  light: 'Light',
+  time: 'Time',
+}
+
+function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {
+  const { lesson, score } = saved
+  const [said, setSaid] = useState<string>()
+  const editing = useEditing(id, (_, after) => setSaid(`Saved: ${after.said}.`))
+  const mending = useMendAll(saved, editing.took)
+  const rehearsal = useRehearsal(saved.hash).data
+  const [by, setBy] = useState<'kind' | 'step'>('kind')
+  const [chosen, setChosen] = useState<string>()
+  const [tried, setTried] = useState<{ edit: Edit; words: string; finding: Finding; hash: string }>()
+  const frame = useFrame(`${saved.frames}/paint-800-${Math.round(score.minutes * 2)}.png`)
+
+  const findings = useMemo(() => (rehearsal?.done ? rehearsal.findings : []), [rehearsal])
+  const open = findings.filter((f) => f.accepted === '')
+  const groups = useMemo(() => {
+    const out = new Map<string, Finding[]>()
+    for (const f of findings) {
+      const step = lesson.steps.findIndex((s) => s.id === f.steps[0])
+      const kind = kinds[f.rule.split('.')[0] ?? ''] ?? 'Other'
+      const row = score.rows[step]
+      const name = f.accepted !== '' ? 'On purpose' : by === 'kind' ? kind : row ? `Step ${row.number}: ${row.brief}` : 'The whole lesson'
+      out.set(name, [...(out.get(name) ?? []), f])
+    }
+    if (by === 'step') return [...out]
+    const rank = (name: string, list: Finding[]) => (name === 'On purpose' ? worst.length : Math.min(...list.map((f) => worst.indexOf(f.severity))))
+    return [...out].sort(([a, x], [b, y]) => rank(a, x) - rank(b, y))
+  }, [findings, by, lesson.steps, score.rows])
+  const key = (f: Finding) => `${f.rule}@${f.where}`
+  const busy = editing.busy || mending.round !== undefined
+  const shownTrial = tried?.hash === saved.hash ? tried : undefined
+
+  return (
+    <div className="grid h-full grid-rows-[auto_1fr_auto]">
+      <header className="flex items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap print:hidden">
+        <Rooms id={id} at="checks" />
+        <h1 className="truncate font-serif text-lg">Checks: {lesson.title}</h1>
+        <span className="ml-auto flex items-center gap-1">
+          Grouped by
+          <Button pressed={by === 'kind'} onClick={() => setBy('kind')}>
+            kind
+          </Button>
+          <Button pressed={by === 'step'} onClick={() => setBy('step')}>
+            step
+          </Button>
+        </span>
+        <Button onClick={() => window.print()}>Print</Button>
+        {mending.round === undefined ? (
+          <Button disabled={busy || open.length === 0} onClick={() => mending.start((text) => setSaid(text))}>
+            Mend all that is safe
+          </Button>
+        ) : (
+          <Button onClick={mending.stop}>Stop mending, round {mending.round}</Button>
+        )}
+        <UndoRedo editing={editing} />
+        <RoomSwitch />
+      </header>
+      <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
+        <section aria-label="Where" className="flex min-h-0 flex-col gap-2 overflow-hidden bg-mat p-4 print:hidden">
+          <Places lesson={lesson} shown={frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
+          {shownTrial && <TrialView saved={saved} edit={shownTrial.edit} words={shownTrial.words} finding={shownTrial.finding} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
+        </section>
+        <section aria-label="Findings" className="min-h-0 overflow-y-auto border-l border-line p-4" tabIndex={0}>
+          {!rehearsal?.done && <p role="status">Rehearsing, step {rehearsal?.painted ?? 0} of {lesson.steps.length}.</p>}
+          {rehearsal?.done && open.length === 0 && (
+            <p className="text-quiet">Nothing is open. What the rules look for, and from when on they speak, stands in the handbook; what is on purpose stays listed below.</p>
+          )}
+          {groups.map(([name, list]) => (
+            <section key={name} aria-label={name} className="mb-4">
+              <h2 className="font-serif text-base">
+                {name} <span className="text-sm text-quiet">{list.length}</span>
+              </h2>
+              {list.map((f) => (
+                <div key={key(f)} id={key(f)} className={chosen === key(f) ? 'outline-2 outline-ink' : ''}>
+                  {by === 'kind' && f.steps[0] !== undefined && <StepName saved={saved} step={f.steps[0]} />}
+                  <Findings findings={[f]} apply={editing.apply} tryOut={(edit, words) => setTried({ edit, words, finding: f, hash: saved.hash })} />
+                </div>
+              ))}
+            </section>
+          ))}
+        </section>
+      </main>
+      <footer className="flex min-h-8 items-center border-t border-line px-4 py-1 print:hidden">
+        <p role="status">
+          {editing.problem ? `Not changed. ${editing.problem}` : (said ?? 'Try a remedy to see what it does; it is applied only when you say so, and can be undone.')}
+        </p>
+      </footer>
+      <StaleDialog
+        refusal={editing.stale}
+        load={() => {
+          editing.forget()
+          reload()
+        }}
+      />
+    </div>
+  )
+}
+
+function StepName({ saved, step }: { saved: Saved; step: string }) {
+  const row = saved.score.rows.find((r) => r.step === step)
+  return row ? (
+    <p className="mt-1 text-xs text-quiet">
+      Step {row.number}: {row.brief}
+    </p>
+  ) : null
+}
+

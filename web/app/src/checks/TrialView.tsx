@@ -1,0 +1,69 @@
+import type { Edit, Finding, Saved } from '../api/client'
+import { useTrial } from '../api/scene'
+import { Button, figure } from '../ui/controls'
+
+interface Props {
+  saved: Saved
+  edit: Edit
+  words: string
+  finding: Finding
+  close: () => void
+  apply: (edit: Edit) => void
+  busy: boolean
+}
+
+/** TrialView shows the canvas before and after a remedy, and what the rules would say. */
+export function TrialView({ saved, edit, words, finding, close, apply, busy }: Props) {
+  const trial = useTrial({ whose: saved.hash, edit, ...(finding.onCanvas ? { at: finding.at } : {}) })
+  const t = trial.data
+  return (
+    <section aria-label="Trial" className="flex max-h-[55%] flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2">
+      <div className="flex items-center gap-2">
+        <h2 className="min-w-0 flex-1 truncate font-serif text-base">{words.charAt(0).toUpperCase() + words.slice(1)}</h2>
+        <Button disabled={busy || !t} onClick={() => apply(edit)}>
+          Apply it
+        </Button>
+        <Button onClick={close}>Close</Button>
+      </div>
+      {trial.error && <p role="alert">{trial.error.message}</p>}
+      {!t && !trial.error && <p role="status">Trying it on the canvas.</p>}
+      {t && (
+        <div className="flex gap-2">
+          {(
+            [
+              ['as it is', t.before],
+              ['with it', t.after],
+            ] as const
+          ).map(([name, src]) => (
+            <figure key={name} className="w-36 shrink-0">
+              <img src={src} alt={`The canvas ${name}`} className="w-full border border-strong" />
+              <figcaption className="text-xs text-quiet">{name}</figcaption>
+            </figure>
+          ))}
+          <div className="min-w-0 flex-1 text-xs">
+            <p>
+              {t.open === 0 ? 'Nothing would be open' : `${t.open} would be open`}
+              {t.minutes !== 0 && `; ${t.minutes > 0 ? '+' : '−'}${figure(Math.abs(t.minutes))} min`}.
+            </p>
+            <List title="Gone" of={t.gone} />
+            <List title="New" of={t.come} />
+          </div>
+        </div>
+      )}
+    </section>
+  )
+}
+
+function List({ title, of }: { title: string; of: string[] }) {
+  if (of.length === 0) return null
+  return (
+    <>
+      <h3 className="mt-1 font-semibold">{title}</h3>
+      <ul>
+        {of.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </>
+  )
+}

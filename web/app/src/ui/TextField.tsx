@@ -1,0 +1,33 @@
+import { useState } from 'react'
+
+import { boxed } from './controls'
+
+interface Props {
+  label: string
+  value: string
+  most: number
+  set: (value: string) => void
+  className?: string
+  placeholder?: string
+}
+
+/** TextField takes a line of text when it is left or Enter is pressed. */
+export function TextField({ label, value, most, set, className = '', placeholder }: Props) {
+  const [typed, setTyped] = useState<string>()
+  const take = () => {
+    if (typed !== undefined && typed.trim() !== value) set(typed.trim())
+    setTyped(undefined)
+  }
+  return (
+    <input
+      aria-label={label}
+      value={typed ?? value}
+      maxLength={most}
+      placeholder={placeholder}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => e.key === 'Enter' && take()}
+      className={`${boxed} ${className}`}
+    />
+  )
+}
