@@ -2,9 +2,22 @@ import { expect, type APIRequestContext, type Locator, type Page } from '@playwr
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
+const demoFile = join(import.meta.dirname, '../demo/terraces-above-ondrel-water.json')
+
+interface Script {
+  session: number
+  steps: { minutes: number }[]
+}
+
+/** length is how the demo's length reads when so many minutes more are written. */
+export function length(more = 0): string {
+  const script = JSON.parse(readFileSync(demoFile, 'utf8')) as Script
+  return `${script.steps.reduce((sum, s) => sum + s.minutes, more)} of ${script.session} min`
+}
+
 /** newLesson puts a fresh copy of the demo lesson on the shelf and returns its id. */
 export async function newLesson(request: APIRequestContext): Promise<string> {
-  const text = readFileSync(join(import.meta.dirname, '../demo/terraces-above-ondrel-water.json'), 'utf8')
+  const text = readFileSync(demoFile, 'utf8')
   const reply = await request.post('/api/studios/quillmere/lessons', { headers: { 'Content-Type': 'application/json' }, data: text })
   expect(reply.status()).toBe(201)
   return ((await reply.json()) as { id: string }).id

@@ -37,8 +37,9 @@ func findBackToFront(c *Context) (out []Finding) {
 		}
 		if first := firstNearer(c, i); first >= 0 {
 			f.Steps = append(f.Steps, l.Steps[first].ID)
-			move := lesson.Move{Step: s.ID, To: first}
-			words := fmt.Sprintf("move it to place %d, before %s", first+1, l.Label(first))
+			to := c.beforeItsLights(i, first)
+			move := lesson.Move{Step: s.ID, To: to}
+			words := fmt.Sprintf("move it to place %d, before %s", to+1, l.Label(to))
 			if r, next, ok := c.remedy(words, move); ok {
 				c.tryCrossing(&r, next, s.ID)
 				f.Remedies = append(f.Remedies, r)
@@ -52,6 +53,18 @@ func findBackToFront(c *Context) (out []Finding) {
 		out = append(out, f)
 	}
 	return out
+}
+
+// beforeItsLights is the first place before another at which step i would not cover the
+// lights of its own zone: they belong on top of it.
+func (c *Context) beforeItsLights(i, to int) int {
+	s := c.Lesson.Steps[i]
+	for j, b := range c.Lesson.Steps[:to] {
+		if b.Zone == s.Zone && lays(b) && c.lightOf(b) > c.lightOf(s)+darkerBy && c.both(j, i) >= formLeast {
+			return j
+		}
+	}
+	return to
 }
 
 // firstNearer finds the first earlier step in a nearer plane that step i runs over.

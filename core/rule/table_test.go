@@ -146,7 +146,7 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 			near:  func(l *lesson.Lesson) { step(l, "ridge").Load = "medium" }, cures: 1},
 		{rule: "color.dirty-brush",
 			trips: func(l *lesson.Lesson) { step(l, "lights").Care = "carry-on" },
-			near:  func(l *lesson.Lesson) { step(l, "lights").Care = "fresh" }, cures: 2},
+			near:  func(l *lesson.Lesson) { step(l, "lights").Care = "fresh" }, cures: 1},
 		{rule: "value.overlit",
 			trips: func(l *lesson.Lesson) { step(l, "lights").Cover = 2 },
 			near:  func(l *lesson.Lesson) { step(l, "lights").Cover = 0.15 }, cures: -1},
