@@ -83,9 +83,6 @@ var starved = Rule{
 	find:   findStarved,
 }
 
-// blends are the techniques that need open paint or a wet coat below.
-var blends = []lesson.Technique{lesson.CrissCross, lesson.Feather, lesson.Fluff}
-
 func (c *Context) wetBase(thickness float64, f *Finding) {
 	e := lesson.GroundOf(c.Lesson)
 	e.Base.Thickness = thickness
