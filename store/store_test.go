@@ -150,6 +150,37 @@ func TestWhatWasMadeIsKept(t *testing.T) {
 	}
 }
 
+func TestPhotographsOfAStudio(t *testing.T) {
+	s, _, _ := withLesson(t)
+	first, err := s.PutPhoto(ctx, "ridge", "one.jpg", 40, 30, []byte("first"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.PutPhoto(ctx, "ridge", "two.jpg", 50, 30, []byte("second")); err != nil {
+		t.Fatal(err)
+	}
+	again, err := s.PutPhoto(ctx, "ridge", "first again.jpg", 40, 30, []byte("first"))
+	if err != nil || again.Hash != first.Hash || !again.MadeAt.Equal(first.MadeAt) {
+		t.Errorf("%+v, %v", again, err)
+	}
+	list, err := s.Photos(ctx, "ridge")
+	if err != nil || len(list) != 2 || list[0].Name != "two.jpg" || list[1].Name != "first again.jpg" {
+		t.Errorf("%+v, %v", list, err)
+	}
+	if body, err := s.PhotoBody(ctx, first.Hash); err != nil || string(body) != "first" {
+		t.Errorf("%q, %v", body, err)
+	}
+	if _, err := s.PhotoBody(ctx, "none"); !errors.Is(err, store.ErrNotFound) {
+		t.Errorf("no photograph: %v", err)
+	}
+	if _, err := s.PutPhoto(ctx, "nothing", "x", 1, 1, nil); !errors.Is(err, store.ErrNotFound) {
+		t.Errorf("no lesson: %v", err)
+	}
+	if list, err := s.Photos(ctx, "nothing"); err != nil || len(list) != 0 {
+		t.Errorf("of no lesson: %+v, %v", list, err)
+	}
+}
+
 func TestNoDatabaseIsUnavailable(t *testing.T) {
 	_, err := store.Open(ctx, "postgres://nobody:x@127.0.0.1:1/none", 300*time.Millisecond)
 	if !errors.Is(err, store.ErrUnavailable) {

@@ -5,9 +5,9 @@ import { useMix, usePaints } from '../api/bench'
 import { useLesson } from '../api/queries'
 import { useEditing } from '../lib/editing'
 import { boxed, Button, figure } from '../ui/controls'
+import { Foot } from '../ui/Foot'
 import { RoomSwitch } from '../ui/Room'
 import { Rooms } from '../ui/Rooms'
-import { StaleDialog } from '../ui/StaleDialog'
 import { Drawers } from './Drawers'
 import { Lamp } from './Lamp'
 import { Recipes } from './Recipes'
@@ -124,16 +124,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
         </section>
         <Drawers saved={saved} paints={paints} target={target} wanted={wanted} tubes={tubes} setTubes={setTubes} aim={aim} apply={apply} busy={busy} />
       </main>
-      <footer className="flex min-h-8 items-center border-t border-line px-4 py-1">
-        <p role="status">{editing.problem ? `Not changed. ${editing.problem}` : (said ?? 'Curves are modelled unless a tube says measured: mix a little first, and compare value before hue.')}</p>
-      </footer>
-      <StaleDialog
-        refusal={editing.stale}
-        load={() => {
-          editing.forget()
-          reload()
-        }}
-      />
+      <Foot editing={editing} said={said} hint="Curves are modelled unless a tube says measured: mix a little first, and compare value before hue." reload={reload} />
     </div>
   )
 }

@@ -7,9 +7,9 @@ import { useFrame } from '../lib/frame'
 import { useMendAll } from '../lib/mending'
 import { Findings } from '../score/Findings'
 import { Button } from '../ui/controls'
+import { Foot } from '../ui/Foot'
 import { RoomSwitch } from '../ui/Room'
 import { Rooms } from '../ui/Rooms'
-import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { Places } from './Places'
 import { TrialView } from './TrialView'
@@ -119,18 +119,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           ))}
         </section>
       </main>
-      <footer className="flex min-h-8 items-center border-t border-line px-4 py-1 print:hidden">
-        <p role="status">
-          {editing.problem ? `Not changed. ${editing.problem}` : (said ?? 'Try a remedy to see what it does; it is applied only when you say so, and can be undone.')}
-        </p>
-      </footer>
-      <StaleDialog
-        refusal={editing.stale}
-        load={() => {
-          editing.forget()
-          reload()
-        }}
-      />
+      <Foot editing={editing} said={said} hint="Try a remedy to see what it does; it is applied only when you say so, and can be undone." reload={reload} />
     </div>
   )
 }

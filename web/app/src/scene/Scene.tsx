@@ -7,9 +7,9 @@ import { useEditing } from '../lib/editing'
 import { useFrame } from '../lib/frame'
 import { boxed, FigureField } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
+import { Foot } from '../ui/Foot'
 import { RoomSwitch } from '../ui/Room'
 import { Rooms } from '../ui/Rooms'
-import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { LightView } from './LightView'
 import { Measured } from './Measured'
@@ -138,15 +138,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           ]}
         />
       </main>
-      <footer className="flex min-h-8 items-center border-t border-line px-4 py-1">
-        <p role="status">
-          {editing.problem ? `Not changed. ${editing.problem}` : (said ?? 'Choose a thing on the picture or in the list; drag its handles, or use the arrow keys on them.')}
-        </p>
-      </footer>
-      <StaleDialog
-        refusal={editing.stale}
-        load={() => {
-          editing.forget()
+      <Foot
+        editing={editing}
+        said={said}
+        hint="Choose a thing on the picture or in the list; drag its handles, or use the arrow keys on them."
+        reload={() => {
           setDraft({})
           reload()
         }}
