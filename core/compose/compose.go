@@ -226,7 +226,9 @@ func Reflection(ctx context.Context, l *lesson.Lesson, zone string) (lesson.Edit
 	return cast(ctx, l, z, lesson.Image, "Reflection of ", outline, lesson.PullDown)
 }
 
-// cast adds what a zone casts, and a step for it before the zone's own first step.
+// cast adds what a zone casts, and a step for it: of a shadow before the zone's own first
+// step, for the zone stands on it, of a reflection after its last, for it takes its colours
+// from it.
 func cast(ctx context.Context, l *lesson.Lesson, z lesson.Zone, kind lesson.ZoneKind, prefix string, outline []lesson.Point, how lesson.Technique) (lesson.Edit, error) {
 	if z.Kind == lesson.Shadow || z.Kind == lesson.Image {
 		return nil, fmt.Errorf("“%s” is cast itself: choose what stands", z.Name)
@@ -258,7 +260,16 @@ func cast(ctx context.Context, l *lesson.Lesson, z lesson.Zone, kind lesson.Zone
 	mixture := lesson.Mixture{ID: freeIn(id, func(id string) bool { _, there := l.Mixture(id); return there }), Name: shorten(prefix + z.Name), Parts: parts}
 	step := lesson.Step{ID: freeIn(id, func(id string) bool { return l.Step(id) >= 0 }), Zone: id, Where: "whole", Technique: how, Tool: tool,
 		Mixtures: []string{mixture.ID}, Load: "full", Pressure: "light", Care: "fresh", Cover: 1.1, Minutes: 2, Words: prefix + z.Name + ", flat and soft, before the thing itself."}
-	return lesson.All{lesson.SetZone{At: len(l.Zones), Zone: made}, lesson.AddMixture{Mixture: mixture}, lesson.Insert{At: first, Step: step}}, nil
+	at := first
+	if kind == lesson.Image {
+		step.Words = prefix + z.Name + ", pulled straight down, then one light level pass."
+		for i, s := range l.Steps {
+			if s.Zone == z.ID {
+				at = i + 1
+			}
+		}
+	}
+	return lesson.All{lesson.SetZone{At: len(l.Zones), Zone: made}, lesson.AddMixture{Mixture: mixture}, lesson.Insert{At: at, Step: step}}, nil
 }
 
 // Horizon moves the horizon to a height, mm, and everything with it: what is above is

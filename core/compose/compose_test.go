@@ -146,6 +146,9 @@ func TestShadowsAndReflections(t *testing.T) {
 	if ry0 < y1-2 {
 		t.Errorf("the image begins at %.0f, the tree ends at %.0f", ry0, y1)
 	}
+	if next.Step("third-reflection") != next.Step("third-light")+1 {
+		t.Errorf("it is painted at %d, the light of the tree at %d", next.Step("third-reflection"), next.Step("third-light"))
+	}
 	for _, id := range []string{"nowhere", "third-reflection"} {
 		if _, err := compose.Reflection(t.Context(), next, id); err == nil {
 			t.Errorf("%s is reflected", id)

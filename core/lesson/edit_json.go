@@ -24,6 +24,7 @@ var editKinds = map[string]reflect.Type{
 	"insert":    reflect.TypeFor[Insert](),
 	"remove":    reflect.TypeFor[Remove](),
 	"split":     reflect.TypeFor[Split](),
+	"replace":   reflect.TypeFor[Replace](),
 	"join":      reflect.TypeFor[Join](),
 	"change":    reflect.TypeFor[Change](),
 	"scene":     reflect.TypeFor[SetScene](),

@@ -87,3 +87,61 @@ func (e Join) Apply(l *Lesson) (*Lesson, Edit, error) {
 
 // Describe says which steps become one.
 func (e Join) Describe(l *Lesson) string { return "join " + l.label(e.Step) + " with the next" }
+
+// Replace lets every step use another mixture or tool instead of one.
+type Replace struct {
+	What string `json:"what" enum:"mixture,tool"`
+	From string `json:"from"`
+	To   string `json:"to"`
+}
+
+// Apply replaces it everywhere; at least one step must use it.
+func (e Replace) Apply(l *Lesson) (*Lesson, Edit, error) {
+	var known bool
+	switch e.What {
+	case "mixture":
+		_, known = l.Mixture(e.To)
+	case "tool":
+		_, known = l.Tool(e.To)
+	default:
+		return nil, nil, fmt.Errorf("what is %q: say mixture or tool", shorten(e.What))
+	}
+	if !known {
+		return nil, nil, fmt.Errorf("%s %q is not in the lesson: name one that is", e.What, shorten(e.To))
+	}
+	c := l.withSteps()
+	var undo All
+	for i, s := range l.Steps {
+		n := s
+		switch at := slices.Index(s.Mixtures, e.From); {
+		case e.What == "tool" && s.Tool == e.From && s.Tool != "":
+			n.Tool = e.To
+		case e.What == "mixture" && at >= 0:
+			n.Mixtures = slices.Clone(s.Mixtures)
+			if slices.Contains(s.Mixtures, e.To) {
+				n.Mixtures = slices.Delete(n.Mixtures, at, at+1) // both would be one
+			} else {
+				n.Mixtures[at] = e.To
+			}
+		default:
+			continue
+		}
+		c.Steps[i] = n
+		undo = append(undo, Change{s})
+	}
+	if len(undo) == 0 {
+		return nil, nil, fmt.Errorf("no step uses %s %q: name one that is used", e.What, shorten(e.From))
+	}
+	return c, undo, nil
+}
+
+// Describe says what takes whose place.
+func (e Replace) Describe(l *Lesson) string {
+	from, to := l.ToolName(e.From), l.ToolName(e.To)
+	if e.What == "mixture" {
+		a, _ := l.Mixture(e.From)
+		b, _ := l.Mixture(e.To)
+		from, to = "“"+a.Name+"”", "“"+b.Name+"”"
+	}
+	return fmt.Sprintf("use %s instead of %s everywhere", to, from)
+}

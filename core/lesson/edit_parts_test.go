@@ -79,3 +79,35 @@ func TestNotesStagesAndNeedsDoNotPaint(t *testing.T) {
 		t.Errorf("a need of maybe: %v", err)
 	}
 }
+
+func TestAMixtureOrAToolIsReplacedEverywhere(t *testing.T) {
+	l := sample.Lesson()
+	l.Steps[0].Mixtures = []string{"sky", "ridge"}
+	next, undo, err := lesson.Apply(l, lesson.Replace{What: "mixture", From: "ridge", To: "sky"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if a, b := next.Steps[0].Mixtures, next.Steps[1].Mixtures; len(a) != 1 || a[0] != "sky" || b[0] != "sky" {
+		t.Errorf("%v and %v", a, b)
+	}
+	if back, _, err := lesson.Apply(next, undo); err != nil || !bytes.Equal(lesson.Encode(back), lesson.Encode(l)) {
+		t.Errorf("taken back it is another lesson: %v", err)
+	}
+	next, _, err = lesson.Apply(l, lesson.Replace{What: "tool", From: "flat20", To: "soft20"})
+	if err != nil || next.Steps[0].Tool != "soft20" || next.Steps[1].Tool != "soft20" || next.Steps[2].Tool != "filbert10" {
+		t.Errorf("%v", err)
+	}
+	for name, c := range map[string]struct {
+		e    lesson.Replace
+		says string
+	}{
+		"a wish":                 {lesson.Replace{What: "wish", From: "a", To: "b"}, "mixture or tool"},
+		"by nothing":             {lesson.Replace{What: "tool", From: "flat20", To: "sword"}, "not in the lesson"},
+		"what nobody uses":       {lesson.Replace{What: "tool", From: "rag", To: "flat20"}, "no step uses"},
+		"by a tool that can not": {lesson.Replace{What: "tool", From: "flat20", To: "knife"}, "tool"},
+	} {
+		if _, _, err := lesson.Apply(l, c.e); err == nil || !strings.Contains(err.Error(), c.says) {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+}

@@ -1089,7 +1089,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -1186,6 +1186,13 @@ export interface components {
             edit: "reopen";
             rule: string;
             where: string;
+        };
+        EditReplace: {
+            /** @enum {string} */
+            edit: "replace";
+            from: string;
+            to: string;
+            what: string;
         };
         EditRequest: {
             edit: components["schemas"]["Edit"];

@@ -21,6 +21,7 @@ export interface Keys {
   undo: () => unknown
   redo: () => unknown
   help: () => unknown
+  palette: () => unknown
   room: () => unknown
   view: (view: View) => unknown
 }
@@ -34,6 +35,7 @@ const list = (vocabulary: Vocabulary | undefined): [string, string][] => [
   ['Space', 'play'],
   ...(vocabulary?.views ?? []).map((v): [string, string] => [(viewKeys[v.id] ?? '').toUpperCase(), `view: ${v.name.toLowerCase()}`]),
   ['Ctrl Z, Ctrl Shift Z', 'undo and redo'],
+  ['Ctrl K', 'find what to do, or a step'],
   ['L', 'light or dark room'],
   ['Esc', 'close the step'],
 ]

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { Link } from 'wouter'
+import { Link, useLocation } from 'wouter'
 
 import type { Rehearsed, Saved } from '../api/client'
 import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
@@ -11,9 +11,11 @@ import { Rooms } from '../ui/Rooms'
 import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { Canvas } from './Canvas'
+import { commandsOf } from './commands'
 import { change, duplicate } from './edits'
 import { FindingList } from './FindingList'
 import { KeysDialog, type Keys } from './Keys'
+import { CommandPalette } from './Palette'
 import { Script } from './Script'
 import { StepDetail } from './StepDetail'
 import { useKeys } from './useKeys'
@@ -61,6 +63,8 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const [view, setView] = useState<View>('paint')
   const [selected, setSelected] = useState<string>()
   const [help, setHelp] = useState(false)
+  const [palette, setPalette] = useState(false)
+  const [, go] = useLocation()
   const [said, setSaid] = useState<{ text: string; minutes: [number, number]; findings: number | undefined; hash: string }>()
   const [room, setRoom] = useRoom()
 
@@ -121,6 +125,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
       undo: editing.undo,
       redo: editing.redo,
       help: () => setHelp(true),
+      palette: () => setPalette(true),
       room: () => setRoom(room === 'dark' ? 'light' : 'dark'),
       view: setView,
     }),
@@ -200,6 +205,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           </p>
         </div>
       </footer>
+      <CommandPalette open={palette} setOpen={setPalette} commands={() => commandsOf({ saved, vocabulary, selected, apply, choose, setView, go })} />
       <KeysDialog open={help} setOpen={setHelp} vocabulary={vocabulary} />
       <StaleDialog
         refusal={editing.stale}

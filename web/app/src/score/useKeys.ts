@@ -23,6 +23,7 @@ function actionOf(e: KeyboardEvent, keys: Keys, at: HTMLElement): (() => unknown
   if (e.ctrlKey || e.metaKey) {
     if (e.key.toLowerCase() === 'z') return e.shiftKey ? keys.redo : keys.undo
     if (e.key.toLowerCase() === 'y') return keys.redo
+    if (e.key.toLowerCase() === 'k') return keys.palette
     return undefined
   }
   if (e.altKey) {
