@@ -33,16 +33,22 @@ func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 	}
 	safe := slices.DeleteFunc(slices.Clone(open), func(f Finding) bool { return len(f.Remedies) == 0 || choices[f.Rule] })
 	causes := slices.DeleteFunc(slices.Clone(safe), func(f Finding) bool { return !cause(f.Rule) })
-	patience := 2 // rounds before another remedy is tried
+	const patience = 2 // rounds before another remedy is tried
 	if len(causes) > 0 && round < lastCauses {
 		safe = causes
-	} else if round > 1 {
-		patience = 3
 	}
 	for _, f := range safe {
-		r := f.Remedies[min(len(f.Remedies)-1, max(0, round-1)/patience)]
-		if next, _, err := lesson.Apply(l, r.Edit); err == nil {
-			l = next
+		since := 1 // the round in which it was first mended
+		if !cause(f.Rule) {
+			since = lastCauses
+		}
+		next := max(0, round-since) / patience
+		if f.Rule == mud.ID {
+			next = 0 // those are tried and ranked on the canvas as it is now
+		}
+		r := f.Remedies[min(len(f.Remedies)-1, next)]
+		if mended, _, err := lesson.Apply(l, r.Edit); err == nil {
+			l = mended
 			all = append(all, r.Edit.Edit)
 		}
 	}
@@ -50,7 +56,7 @@ func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 }
 
 // lastCauses is the round from which everything is mended together.
-const lastCauses = 6
+const lastCauses = 3
 
 // cause reports whether a rule is about what is done, not about how it looks.
 func cause(rule string) bool {
