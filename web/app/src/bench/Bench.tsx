@@ -61,7 +61,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
 
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex items-center gap-3 border-b border-line px-4 py-2">
+      <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 py-2">
         <Rooms id={id} at="bench" />
         <h1 className="truncate font-serif text-lg">Bench: {saved.lesson.title}</h1>
         <div className="ml-auto">

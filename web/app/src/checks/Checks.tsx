@@ -71,7 +71,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
 
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap print:hidden">
+      <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap print:hidden">
         <Rooms id={id} at="checks" />
         <h1 className="truncate font-serif text-lg">Checks: {lesson.title}</h1>
         <span className="ml-auto flex items-center gap-1">

@@ -86,7 +86,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const props = { saved, guides, selected, setSelected, draft, setDraft, apply, busy: editing.busy, say: setSaid }
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap">
+      <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap">
         <Rooms id={id} at="scene" />
         <h1 className="truncate font-serif text-lg">Scene: {lesson.title}</h1>
         <span className="ml-auto flex gap-2 text-quiet">

@@ -137,7 +137,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const stops = known?.findings.some((f) => f.severity === 'stop' && f.accepted === '')
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex items-center gap-2.5 border-b border-line px-4 py-2 whitespace-nowrap">
+      <header className="flex min-w-0 items-center gap-2.5 border-b border-line px-4 py-2 whitespace-nowrap">
         <Link href="/" className="text-quiet underline-offset-2 hover:underline">
           Shelf
         </Link>
