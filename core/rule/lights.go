@@ -50,7 +50,12 @@ func findOverlit(c *Context) (out []Finding) {
 			continue
 		}
 		mass, lit, lights := 0.0, 0.0, -1
-		body := -1.0
+		body, top := -1.0, 0.0
+		for _, s := range l.Steps {
+			if s.Zone == z.ID && s.Technique.Marks() && len(s.Mixtures) > 0 {
+				top = max(top, c.lightOf(s))
+			}
+		}
 		for i, s := range l.Steps {
 			if s.Zone != z.ID || !s.Technique.Marks() || len(s.Mixtures) == 0 {
 				continue
@@ -59,7 +64,7 @@ func findOverlit(c *Context) (out []Finding) {
 			mass += shows
 			if body < 0 {
 				body = c.lightOf(s)
-			} else if c.lightOf(s) > body+lighterBy {
+			} else if c.lightOf(s) > body+lighterBy && c.lightOf(s) > top-lighterBy { // a middle tone is none
 				lit += shows
 				lights = i
 			}
@@ -74,8 +79,10 @@ func findOverlit(c *Context) (out []Finding) {
 		}
 		// Marks that fall at random leave a share that dies away with their number.
 		number := -math.Log(1-min(0.99, lit/mass)) / s.Cover
-		less := round(max(0.05, -math.Log(1-0.7*lightMost)/number), 2)
-		c.changed(&f, fmt.Sprintf("work the lights only %g as thoroughly", less), s, func(n *lesson.Step) { n.Cover = less })
+		less := round(max(0.02, -math.Log(1-0.7*lightMost)/number), 2)
+		if less < s.Cover {
+			c.changed(&f, fmt.Sprintf("work the lights only %g as thoroughly", less), s, func(n *lesson.Step) { n.Cover = less })
+		}
 		if s.Where == "whole" {
 			c.changed(&f, "set them on the lit side alone", s, func(n *lesson.Step) { n.Where = "lit" })
 		}
