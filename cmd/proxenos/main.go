@@ -23,6 +23,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
 
   proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|squint|wet|thick|mud|covered|...] -o out.png
   proxenos check    LESSON.json [--json]
+  proxenos score    LESSON.json [--fit 75m] [--pace 1.5] [--json]
   proxenos mix      --target '#8d9bb0' | --lab 60,-2,-12 [--paints PW6,PB29,...] [--max-paints 4] [--parts 24] [--whole] [--ml 5] [--json]
   proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--json|--csv]
   proxenos swatch   [LESSON.json] [--meter 7] [-o swatches.txt]
@@ -43,6 +44,7 @@ type command func(ctx context.Context, args []string, in io.Reader, out io.Write
 var commands = map[string]command{
 	"rehearse": rehearseCommand,
 	"check":    checkCommand,
+	"score":    scoreCommand,
 	"mix":      mixCommand,
 	"supply":   supplyCommand,
 	"swatch":   swatchCommand,
@@ -69,7 +71,7 @@ func run(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) 
 	}
 	do, ok := commands[args[0]]
 	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, supply, mix, swatch, trace, begin, marks, edit, schema or serve\n", args[0])
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, score, supply, mix, swatch, trace, begin, marks, edit, schema or serve\n", args[0])
 		return badInput
 	}
 	code, err := do(ctx, args[1:], in, out)

@@ -160,6 +160,7 @@ func (c checker) script() {
 	for i, s := range c.Steps {
 		path := fmt.Sprintf("steps[%d]", i)
 		t := s.Technique.Info()
+		c.waits(path, s)
 		if s.Days > 0 && s.Technique != Dry {
 			c.report(path+".days", fmt.Sprintf("is %g for %s", s.Days, t.Verb()), "give days only to the technique dry")
 		}
@@ -194,6 +195,33 @@ func (c checker) script() {
 		}
 		if s.Medium.Total() > 90 {
 			c.report(path+".medium", fmt.Sprintf("is %g%% of the paint", s.Medium.Total()), "leave at least a tenth of tube paint")
+		}
+	}
+}
+
+// waits checks what a step waits for. That it may be impossible is for a rule to say.
+func (c checker) waits(path string, s Step) {
+	for j, a := range s.After {
+		at := fmt.Sprintf("%s.after[%d]", path, j)
+		switch {
+		case a.Step == s.ID:
+			c.report(at+".step", "is the step itself", "name another step")
+		case c.Step(a.Step) < 0:
+			c.report(at+".step", fmt.Sprintf("is %q, which is no step", shorten(a.Step)), "name a step of this lesson")
+		case a.Most > 0 && a.Most < a.Least:
+			c.report(at+".most", fmt.Sprintf("is %g and the least is %g", a.Most, a.Least), "let it be as long at least, or 0 for no limit")
+		}
+	}
+	for j, e := range s.Easier {
+		at := fmt.Sprintf("%s.easier[%d]", path, j)
+		tool, ok := c.Tool(e.Tool)
+		switch t := e.Technique.Info(); {
+		case s.Technique.Idle():
+			c.report(at, "is of a wait", "keep it to steps that are painted")
+		case !ok || !t.Takes(tool.Kind):
+			c.report(at+".tool", fmt.Sprintf("is %q, which cannot %s", shorten(e.Tool), t.Verb()), "use a "+strings.Join(t.kinds(), ", "))
+		case len(s.Mixtures) < t.Least || len(s.Mixtures) > t.Most:
+			c.report(at+".technique", fmt.Sprintf("takes %d to %d mixtures and the step has %d", t.Least, t.Most, len(s.Mixtures)), "choose a technique that takes them")
 		}
 	}
 }

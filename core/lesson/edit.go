@@ -136,7 +136,17 @@ func (e Remove) Apply(l *Lesson) (*Lesson, Edit, error) {
 	c := l.withSteps()
 	old := c.Steps[i]
 	c.Steps = slices.Delete(c.Steps, i, i+1)
-	return c, Insert{i, old}, nil
+	back := All{Insert{i, old}}
+	for k, s := range c.Steps { // what waited for it waits no more
+		if after := slices.DeleteFunc(slices.Clone(s.After), func(a After) bool { return a.Step == e.Step }); len(after) < len(s.After) {
+			back = append(back, Change{s})
+			c.Steps[k].After = after
+		}
+	}
+	if len(back) == 1 {
+		return c, back[0], nil
+	}
+	return c, back, nil
 }
 
 // Describe says what is removed.
@@ -315,6 +325,13 @@ func differences(a, b Step) string {
 		out += ", medium"
 	}
 	add("need", a.Need, b.Need)
+	add("meanwhile", a.Meanwhile, b.Meanwhile)
+	if fmt.Sprint(a.After) != fmt.Sprint(b.After) {
+		out += ", what it waits for"
+	}
+	if fmt.Sprint(a.Easier) != fmt.Sprint(b.Easier) {
+		out += ", the easier way"
+	}
 	for _, text := range []struct{ name, old, new string }{{"words", a.Words, b.Words}, {"note", a.Note, b.Note}, {"stage", a.Stage, b.Stage}} {
 		if text.old != text.new {
 			out += ", " + text.name

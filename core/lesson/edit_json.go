@@ -26,6 +26,11 @@ var editKinds = map[string]reflect.Type{
 	"split":     reflect.TypeFor[Split](),
 	"replace":   reflect.TypeFor[Replace](),
 	"join":      reflect.TypeFor[Join](),
+	"session":   reflect.TypeFor[SetSession](),
+	"method":    reflect.TypeFor[SetMethod](),
+	"tool":      reflect.TypeFor[SetTool](),
+	"untool":    reflect.TypeFor[RemoveTool](),
+	"ease":      reflect.TypeFor[Ease](),
 	"change":    reflect.TypeFor[Change](),
 	"scene":     reflect.TypeFor[SetScene](),
 	"reference": reflect.TypeFor[SetReference](),
@@ -91,8 +96,8 @@ func decodeEdit(data []byte, depth int) (Edit, error) {
 		return nil, Faults{{"edit", fmt.Sprintf("is %q, which is not known", shorten(head.Edit)), "use one of " + strings.Join(slices.Sorted(maps.Keys(editKinds)), ", ")}}
 	}
 	if head.Edit == "all" {
-		if depth == 0 || len(head.Edits) > 200 {
-			return nil, Faults{{"edits", "are nested too deep or too many", "send at most 200, in one list"}}
+		if depth == 0 || len(head.Edits) > 1500 {
+			return nil, Faults{{"edits", "are nested too deep or too many", "send at most 1500, in one list"}}
 		}
 		var all All
 		for _, one := range head.Edits {

@@ -34,6 +34,8 @@ func (e Split) Apply(l *Lesson) (*Lesson, Edit, error) {
 	second.Minutes = s.Minutes - first.Minutes
 	first.Cover, second.Cover = max(0.02, s.Cover/2), max(0.02, s.Cover/2)
 	second.Care, second.Stage, second.Note = "carry-on", "", ""
+	second.Easier, second.After = nil, nil
+	second.Meanwhile = s.Meanwhile && s.Technique.Marks()
 	stem := s.ID[:min(len(s.ID), 36)]
 	for n := 2; ; n++ {
 		if second.ID = fmt.Sprintf("%s-%d", stem, n); l.Step(second.ID) < 0 {
@@ -43,7 +45,25 @@ func (e Split) Apply(l *Lesson) (*Lesson, Edit, error) {
 	c := l.withSteps()
 	c.Steps[i] = first
 	c.Steps = slices.Insert(c.Steps, i+1, second)
-	return c, All{Remove{second.ID}, Change{s}}, nil
+	return c, append(c.await(s.ID, second.ID), Remove{second.ID}, Change{s}), nil
+}
+
+// await lets the steps that wait for one step wait for another, and returns what takes
+// that back. The lesson's list of steps must be its own.
+func (l *Lesson) await(from, to string) (undo All) {
+	for k, s := range l.Steps {
+		if slices.ContainsFunc(s.After, func(a After) bool { return a.Step == from }) {
+			undo = append(undo, Change{s})
+			after := slices.Clone(s.After)
+			for j := range after {
+				if after[j].Step == from {
+					after[j].Step = to
+				}
+			}
+			l.Steps[k].After = slices.DeleteFunc(after, func(a After) bool { return a.Step == s.ID })
+		}
+	}
+	return undo
 }
 
 // Describe says which step is split.
@@ -82,7 +102,8 @@ func (e Join) Apply(l *Lesson) (*Lesson, Edit, error) {
 	c := l.withSteps()
 	c.Steps[i] = one
 	c.Steps = slices.Delete(c.Steps, i+1, i+2)
-	return c, All{Change{a}, Insert{i + 1, b}}, nil
+	waited := c.await(b.ID, a.ID)
+	return c, append(All{Change{a}, Insert{i + 1, b}}, waited...), nil
 }
 
 // Describe says which steps become one.
@@ -145,3 +166,45 @@ func (e Replace) Describe(l *Lesson) string {
 	}
 	return fmt.Sprintf("use %s instead of %s everywhere", to, from)
 }
+
+// Ease does a step in its easier way, and keeps the way it was as the other one.
+type Ease struct {
+	Step string `json:"step"`
+}
+
+// Apply exchanges the two ways.
+func (e Ease) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i, err := l.mustStep(e.Step)
+	if err != nil {
+		return nil, nil, err
+	}
+	s := l.Steps[i]
+	if len(s.Easier) == 0 {
+		return nil, nil, fmt.Errorf("%s has no other way: write one first", l.Label(i))
+	}
+	n, o := s, s.Easier[0]
+	n.Technique, n.Tool, n.Load, n.Pressure, n.Cover, n.Minutes, n.Words = o.Technique, o.Tool, o.Load, o.Pressure, o.Cover, o.Minutes, o.Words
+	n.Easier = []Easier{{s.Technique, s.Tool, s.Load, s.Pressure, s.Cover, s.Minutes, s.Words}}
+	c := l.withSteps()
+	c.Steps[i] = n
+	return c, Change{s}, nil
+}
+
+// Describe says which step is done otherwise.
+func (e Ease) Describe(l *Lesson) string { return "do " + l.label(e.Step) + " in its other way" }
+
+// SetMethod makes another house method the lesson's. What the method changes of ground,
+// base coat and mediums are edits of their own; see package house.
+type SetMethod struct {
+	Method Method `json:"method"`
+}
+
+// Apply sets the method.
+func (e SetMethod) Apply(l *Lesson) (*Lesson, Edit, error) {
+	c := *l
+	c.Method = e.Method
+	return &c, SetMethod{l.Method}, nil
+}
+
+// Describe names the method.
+func (e SetMethod) Describe(*Lesson) string { return "work in the method " + Words().Method(e.Method) }

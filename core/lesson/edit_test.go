@@ -14,6 +14,8 @@ import (
 func edits() []lesson.Edit {
 	changed := sample.Lesson().Steps[1]
 	changed.Load, changed.Where = "thin", "crest"
+	eased := sample.Lesson().Steps[3]
+	eased.Easier = []lesson.Easier{{Technique: lesson.Dab, Tool: "knife", Load: "full", Pressure: "barely", Cover: 0.4, Minutes: 3, Words: "Dab them."}}
 	return []lesson.Edit{
 		lesson.Move{Step: "sky", To: 3},
 		lesson.Move{Step: "lights", To: 0},
@@ -32,6 +34,12 @@ func edits() []lesson.Edit {
 		lesson.Insert{At: 2, Step: sample.Step("blot", "ridge", lesson.Blot, "towel")},
 		lesson.Insert{At: 4, Step: sample.Step("wait", "", lesson.Wait, "")},
 		lesson.Remove{Step: "ridge"},
+		lesson.SetSession{Minutes: 45, Pace: 1.4, Level: "some"},
+		lesson.SetMethod{Method: "ladder"},
+		lesson.SetTool{At: 2, Tool: lesson.Tool{ID: "round4", Kind: "round", Width: 4}},
+		lesson.SetTool{Tool: lesson.Tool{ID: "flat20", Kind: "flat", Width: 25}},
+		lesson.RemoveTool{Tool: "fan15"},
+		lesson.All{lesson.Change{Step: eased}, lesson.Ease{Step: "lights"}},
 		lesson.Change{Step: changed},
 		lesson.Reshape{Zone: "ridge", Outline: []lesson.Point{{X: 0, Y: 30}, {X: 90, Y: 30}, {X: 50, Y: 50}}},
 		lesson.Accept{Finding: lesson.OnPurpose{Rule: "film.mud", Where: "lights", Reason: "a wet day"}},

@@ -120,11 +120,12 @@ func (l *Lesson) Hash() string { return hash(Encode(l)) }
 // for people have the same.
 func (l *Lesson) PaintHash() string {
 	c := *l
-	c.Title, c.About, c.Level, c.Session, c.Accepted = "", "", "", 0, nil
+	c.Title, c.About, c.Level, c.Session, c.Pace, c.Accepted = "", "", "", 0, 0, nil
 	c.Air, c.Focal, c.Light.Warmth, c.Reference = "", Focal{}, 0, Reference{}
 	c.Steps = append([]Step(nil), l.Steps...)
 	for i := range c.Steps {
 		c.Steps[i].Words, c.Steps[i].Note, c.Steps[i].Need, c.Steps[i].Stage = "", "", "", ""
+		c.Steps[i].Easier = nil
 	}
 	c.Mixtures = append([]Mixture(nil), l.Mixtures...)
 	for i := range c.Mixtures {

@@ -24,6 +24,7 @@ type Lesson struct {
 	Level     Level       `json:"level" enum:"first,some,experienced" doc:"Whom the lesson is for."`
 	Method    Method      `json:"method" enum:"wet-base,direct,ladder,rub-and-blot,dry-block-in,layered" doc:"House method: sets defaults and decides which rules speak."`
 	Session   float64     `json:"session" minimum:"10" maximum:"600" doc:"Minutes of painting time, all sessions of the lesson together."`
+	Pace      float64     `json:"pace,omitempty" minimum:"0" maximum:"3" doc:"How many times the written minutes of work the class takes: beginners 1.3 to 1.8. 1 when left out."`
 	Seed      int         `json:"seed" minimum:"0" maximum:"1000000" doc:"Variation of the hand: another seed, another painting of the same lesson."`
 	Support   Support     `json:"support"`
 	Ground    Ground      `json:"ground"`
@@ -238,6 +239,20 @@ type Step struct {
 	Note      string    `json:"note,omitempty" maxLength:"600" doc:"For the teacher alone."`
 	Need      Need      `json:"need,omitempty" enum:",must,should,time" doc:"Whether the picture needs it: must, should, or only if there is time; not said when left out."`
 	Stage     string    `json:"stage,omitempty" maxLength:"60" doc:"The name of the stage that begins with this step."`
+	Meanwhile bool      `json:"meanwhile,omitempty" doc:"Done while the towel lies, or the wait goes on, that comes before it."`
+	After     []After   `json:"after,omitempty" maxItems:"8" doc:"How long after other steps it may begin."`
+	Easier    []Easier  `json:"easier,omitempty" maxItems:"1" doc:"Another way to do it, for those who need an easier one."`
+}
+
+// Easier is another way to do a step: the same place and colours with another hand.
+type Easier struct {
+	Technique Technique `json:"technique" enum:"criss-cross,long-pull,feather,rub-in,scumble,fluff,tap,comma,knife-break,knife-slide,knife-line,pull-down,push-up,fan-edge,double-load,liner-pull,press-turn,dab,dry-drag,cut-in,glaze,rub-back,wipe-out,scrape,blot"`
+	Tool      string    `json:"tool" maxLength:"40"`
+	Load      Load      `json:"load" enum:"thin,light,medium,full,heavy"`
+	Pressure  Pressure  `json:"pressure" enum:"barely,light,medium,firm"`
+	Cover     float64   `json:"cover" minimum:"0.02" maximum:"3"`
+	Minutes   float64   `json:"minutes" minimum:"0.5" maximum:"240"`
+	Words     string    `json:"words" maxLength:"600"`
 }
 
 // Need says how much a picture needs a step.
@@ -367,24 +382,6 @@ func (l *Lesson) PlaneOf(s Step) int {
 		return -1
 	}
 	return l.Plane(z.Plane)
-}
-
-// Minutes is the length of the script.
-func (l *Lesson) Minutes() float64 {
-	var sum float64
-	for _, s := range l.Steps {
-		sum += s.Minutes
-	}
-	return sum
-}
-
-// Start returns the minute at which step i begins; i may be len(Steps).
-func (l *Lesson) Start(i int) float64 {
-	var sum float64
-	for _, s := range l.Steps[:i] {
-		sum += s.Minutes
-	}
-	return sum
 }
 
 func index[T any](list []T, id string, key func(*T) string) int {

@@ -9,7 +9,7 @@ import (
 // it stands for, or is empty for the words between.
 type Phrase struct {
 	Text string `json:"text"`
-	Slot string `json:"slot" enum:",tool,load,pressure,technique,mixtures,where,zone,care,medium,minutes,days"`
+	Slot string `json:"slot" enum:",tool,load,pressure,technique,mixtures,where,zone,care,medium,minutes,days,after"`
 }
 
 // Sentence says a step as an instructor would, in phrases.
@@ -17,13 +17,20 @@ func Sentence(l *Lesson, s Step) []Phrase {
 	w := Words()
 	var out []Phrase
 	say := func(text, slot string) { out = append(out, Phrase{text, slot}) }
+	opening := func(text string) {
+		if s.Meanwhile {
+			say("Meanwhile", "")
+			text = ", " + strings.ToLower(text[:1]) + text[1:]
+		}
+		say(text, "")
+	}
 	minutes := fmt.Sprintf("%g min", s.Minutes)
 	if s.Technique.Idle() {
 		if s.Technique == Wait {
-			say("Let it set and ", "")
+			opening("Let it set and ")
 			say(s.Technique.Info().Name, "technique")
 		} else {
-			say("Put it away and ", "")
+			opening("Put it away and ")
 			say(s.Technique.Info().Name, "technique")
 			say(" for ", "")
 			say(days(s.Days), "days")
@@ -31,7 +38,7 @@ func Sentence(l *Lesson, s Step) []Phrase {
 		say(", ", "")
 		say(minutes, "minutes")
 		say(".", "")
-		return out
+		return append(out, waits(l, s)...)
 	}
 	zone := s.Zone
 	if z, ok := l.Zone(s.Zone); ok {
@@ -41,7 +48,7 @@ func Sentence(l *Lesson, s Step) []Phrase {
 	if t, ok := l.Tool(s.Tool); ok {
 		tool = l.toolName(t)
 	}
-	say("With the ", "")
+	opening("With the ")
 	say(tool, "tool")
 	if len(s.Mixtures) > 0 {
 		say(", ", "")
@@ -92,6 +99,26 @@ func Sentence(l *Lesson, s Step) []Phrase {
 		say(MediumName(s.Medium), "medium")
 	}
 	say(".", "")
+	return append(out, waits(l, s)...)
+}
+
+// waits says how long after other steps it begins.
+func waits(l *Lesson, s Step) (out []Phrase) {
+	for _, a := range s.After {
+		since := fmt.Sprintf("at least %g min", a.Least)
+		switch {
+		case a.Most > 0 && a.Least > 0:
+			since = fmt.Sprintf("%g to %g min", a.Least, a.Most)
+		case a.Most > 0:
+			since = fmt.Sprintf("within %g min", a.Most)
+		case a.Least == 0:
+			since = "not before the end"
+		}
+		out = append(out, Phrase{" Begin ", ""}, Phrase{since, "after"}, Phrase{" of " + l.label(a.Step) + ".", ""})
+		if a.Least > 0 || a.Most > 0 {
+			out[len(out)-1].Text = " after " + l.label(a.Step) + "."
+		}
+	}
 	return out
 }
 
@@ -141,8 +168,23 @@ func MediumName(m Medium) string {
 	return fmt.Sprintf("with %g%% medium", m.Total())
 }
 
-// ToolName says a tool with its size: "25 mm flat".
+// toolName says a tool with its size, "25 mm flat", and which one where there are several.
 func (l *Lesson) toolName(t Tool) string {
+	before := 0
+	for _, o := range l.Tools {
+		if o.ID == t.ID {
+			break
+		}
+		if o.Kind == t.Kind && o.Width == t.Width {
+			before++
+		}
+	}
+	which := []string{"", "second ", "third "}
+	return which[min(before, len(which)-1)] + plainTool(t)
+}
+
+// plainTool says a tool with its size.
+func plainTool(t Tool) string {
 	return fmt.Sprintf("%g mm %s", t.Width, name(Words().Tools, string(t.Kind)))
 }
 

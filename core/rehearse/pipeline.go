@@ -254,7 +254,7 @@ func (p *pipeline) takeIn(ctx context.Context, told func(i int)) {
 	r.stages = append(r.stages, *run.st)
 	p.m.take(r.Lesson, run.step, run.st, p.base)
 	run.report.Crossed, run.report.Bare = p.m.crossed, p.m.bare()
-	run.report.under(run.st.film, r.clock(run.step, r.Lesson.Start(run.step)), run.st)
+	run.report.under(run.st.film, r.clock(run.step, r.times[run.step].Start), run.st)
 	r.Reports[run.step] = run.report
 	told(run.step)
 }

@@ -36,6 +36,7 @@ type Rehearsal struct {
 	Final   *film.Film
 	Owner   []int16 // per cell, the last step that laid paint there that shows, or -1
 
+	times   []lesson.Moment
 	stages  []stage
 	last    *film.Film             // the canvas after the last step
 	tools   map[string]*mark.Brush // and the tools
@@ -87,7 +88,7 @@ func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64,
 		return nil, err
 	}
 	f = f.Snapshot()
-	f.Begin(len(l.Steps), r.clock(len(l.Steps), l.Minutes()), nil)
+	f.Begin(len(l.Steps), r.clock(len(l.Steps), r.ends()), nil)
 	r.Final = f.Freeze()
 	r.Owner = m.owner
 	hidden, sight := m.hidden(l, r.stages, r.Final)
@@ -116,7 +117,7 @@ func Try(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, step string) (R
 // paintSteps carries out the first upto steps.
 func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, upto int, progress Progress) (*Rehearsal, *film.Film, *meter, error) {
 	cell = max(cell, math.Sqrt(l.Support.Width*l.Support.Height/MaxCells))
-	r := &Rehearsal{Lesson: l, regions: map[string]*scene.Region{}}
+	r := &Rehearsal{Lesson: l, times: l.Clock(), regions: map[string]*scene.Region{}}
 	m := &meter{}
 	done := 0
 	var f *film.Film
@@ -187,6 +188,7 @@ func shared(a, b *lesson.Lesson) int {
 	scenes := fmt.Sprint(a.Zones) == fmt.Sprint(b.Zones)
 	same := func(x, y lesson.Step) bool {
 		x.Words, y.Words = "", ""
+		x.Easier, y.Easier = nil, nil
 		if fmt.Sprintf("%+v", x) != fmt.Sprintf("%+v", y) {
 			return false
 		}
@@ -204,7 +206,8 @@ func shared(a, b *lesson.Lesson) int {
 		return true
 	}
 	n := 0
-	for n < len(a.Steps) && n < len(b.Steps) && same(a.Steps[n], b.Steps[n]) {
+	was, is := a.Clock(), b.Clock()
+	for n < len(a.Steps) && n < len(b.Steps) && same(a.Steps[n], b.Steps[n]) && was[n].Start == is[n].Start && was[n].Free == is[n].Free {
 		n++
 	}
 	return n

@@ -73,7 +73,7 @@ func (r *Rehearsal) show(v film.View, minute float64, width int, part image.Rect
 		}, false)
 	case Before:
 		if i := r.stepAt(minute); i >= 0 {
-			minute = r.Lesson.Start(i)
+			minute = r.times[i].Start
 		}
 		v = film.Paint
 	}
@@ -89,13 +89,7 @@ func (r *Rehearsal) stepAt(minute float64) int {
 	if minute <= 0 {
 		return -1
 	}
-	end := 0.0
-	for i, s := range r.Lesson.Steps {
-		if end += s.Minutes; minute <= end {
-			return i
-		}
-	}
-	return len(r.Lesson.Steps) - 1
+	return r.latest(func(m lesson.Moment) bool { return m.Start < minute })
 }
 
 // muddiest is the ΔE00 that is shown as black.
@@ -109,9 +103,8 @@ func (r *Rehearsal) mudMap(f *film.Film, minute float64) func(x, y int) [3]float
 		owner[c] = -1
 	}
 	meant := make([][][]spectrum.Lab, len(r.stages))
-	end := 0.0
 	for i := range r.stages {
-		if end += r.Lesson.Steps[i].Minutes; end > minute+1e-9 {
+		if r.times[i].Free > minute+1e-9 {
 			break
 		}
 		st := &r.stages[i]

@@ -129,17 +129,19 @@ const (
 // told of every stroke and may end the step.
 func (r *Rehearsal) perform(i int, st *stage, f *film.Film, tool *mark.Brush, rec *film.Record, made func(stroke int) bool) (Report, *mark.Brush) {
 	s := r.Lesson.Steps[i]
-	start := r.clock(i, r.Lesson.Start(i))
+	start, goes := r.clock(i, r.times[i].Start), r.times[i].Free-r.times[i].Start
 	f.Begin(i, start, rec)
 	report := Report{Step: s.ID}
 	switch {
 	case s.Technique == lesson.Dry:
-		f.At(start + s.Minutes)
+		f.At(start + goes)
 		report.Dried = float64(f.Rest(s.Days)) * f.CellArea() / 100
 	case s.Technique.Idle():
-		f.At(start + s.Minutes)
+		f.At(start + goes)
 	case !s.Technique.Marks():
-		f.At(start + s.Minutes)
+		// A towel beside which work goes on takes its oil at once: nothing else is done
+		// where it lies, and the clock must not run ahead of that work.
+		f.At(start + goes)
 		report.Off = r.lift(s, st.plan.Region, f)
 	default:
 		return r.strokes(i, st, f, tool, rec, report, made)
@@ -217,8 +219,9 @@ func (r *Rehearsal) hand(i int, st *stage, b *mark.Brush, f *film.Film) *mark.Ha
 func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Record, report *Report) {
 	s := r.Lesson.Steps[i]
 	stroke := st.plan.Strokes[k]
-	minute := r.Lesson.Start(i) + s.Minutes*float64(k)/float64(len(st.plan.Strokes))
-	h.Film.At(r.clock(i, max(r.Lesson.Start(i), math.Floor(minute/ageEvery)*ageEvery)))
+	begins := r.times[i].Start
+	minute := begins + s.Minutes*float64(k)/float64(len(st.plan.Strokes))
+	h.Film.At(r.clock(i, max(begins, math.Floor(minute/ageEvery)*ageEvery)))
 	if len(st.shades) == 0 && stroke.Reload && k > 0 {
 		report.Wiped += h.Brush.Clean(0, 0, 0) // a cloth takes a clean face, a dry brush is wiped
 	}
@@ -305,6 +308,25 @@ func (r *Rehearsal) clock(i int, minute float64) float64 {
 	return minute
 }
 
+// latest is the last step whose moment is as asked for, 0 for none.
+func (r *Rehearsal) latest(fits func(lesson.Moment) bool) int {
+	for i := len(r.times) - 1; i > 0; i-- {
+		if fits(r.times[i]) {
+			return i
+		}
+	}
+	return 0
+}
+
+// ends is the minute at which all has ended.
+func (r *Rehearsal) ends() float64 {
+	var end float64
+	for _, m := range r.times {
+		end = max(end, m.End)
+	}
+	return end
+}
+
 // At returns the canvas at a minute, also within a step; before 0 it is the bare
 // canvas and after the end the finished one. The film must only be read.
 func (r *Rehearsal) At(minute float64) *film.Film {
@@ -312,28 +334,22 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 	if minute <= 0 {
 		return r.stages[0].film
 	}
-	if l.Steps[len(l.Steps)-1].Technique == lesson.Dry && minute >= l.Start(len(l.Steps)-1) {
+	if l.Steps[len(l.Steps)-1].Technique == lesson.Dry && minute >= r.times[len(l.Steps)-1].Start {
 		return r.Final
 	}
-	i := 0
-	end := 0.0
-	for ; i < len(l.Steps); i++ {
-		if end += l.Steps[i].Minutes; minute < end {
-			break
-		}
-	}
-	if i == len(l.Steps) {
+	if minute >= r.ends() {
 		return r.Final
 	}
+	i := r.latest(func(m lesson.Moment) bool { return m.Start <= minute })
 	st := &r.stages[i]
 	n := len(st.plan.Strokes)
-	upto := int(float64(n) * (minute - l.Start(i)) / l.Steps[i].Minutes)
+	upto := min(n, int(float64(n)*(minute-r.times[i].Start)/l.Steps[i].Minutes))
 	r.mu.Lock()
 	defer r.mu.Unlock()
 	c := &r.cursor
 	if c.film == nil || c.step != i || c.stroke > upto {
 		f := st.film.Snapshot()
-		f.Begin(i, r.clock(i, l.Start(i)), nil)
+		f.Begin(i, r.clock(i, r.times[i].Start), nil)
 		if l.Steps[i].Medium.Acrylic {
 			f.Water()
 		}

@@ -5,17 +5,18 @@ import (
 	"slices"
 
 	"proxenos/core/lesson"
+	"proxenos/core/score"
 )
 
 const (
-	idleMost  = 5.0  // minutes of waiting that need no reason
-	lookMost  = 25.0 // minutes without standing back
-	breakMost = 60.0 // minutes without a break
-	restLeast = 3.0  // minutes of a pause in which one can stand back
-	breakIs   = 5.0  // minutes of a pause that is a break
-	churnMost = 0.2  // share of the changes of tool that grouping saves, from which there is churn
-	churnLow  = 3    // changes saved from which it is worth a word
-	apartMost = 0.02 // common share of two steps' marks up to which their order does not matter
+	idleMost  = score.IdleMost // minutes of waiting that need no reason
+	lookMost  = score.LookMost // minutes without standing back
+	breakMost = 60.0           // minutes without a break
+	restLeast = 3.0            // minutes of a pause in which one can stand back
+	breakIs   = 5.0            // minutes of a pause that is a break
+	churnMost = 0.2            // share of the changes of tool that grouping saves, from which there is churn
+	churnLow  = 3              // changes saved from which it is worth a word
+	apartMost = 0.02           // common share of two steps' marks up to which their order does not matter
 )
 
 var idleTime = Rule{
@@ -51,7 +52,7 @@ func findIdle(c *Context) (out []Finding) {
 	}
 	l := c.Lesson
 	for i, s := range l.Steps {
-		if s.Technique != lesson.Wait || s.Minutes <= idleMost {
+		if s.Technique != lesson.Wait || s.Minutes <= idleMost || i+1 < len(l.Steps) && l.Steps[i+1].Meanwhile {
 			continue
 		}
 		for k := i + 1; k < len(l.Steps); k++ {
@@ -88,8 +89,13 @@ func findIdle(c *Context) (out []Finding) {
 	return out
 }
 
-// stands reports whether a step leaves time to stand back: a wait, or a towel that lies.
-func stands(s lesson.Step) bool {
+// stands reports whether step i leaves time to stand back: a wait, or a towel that lies
+// while nothing else is done.
+func stands(l *lesson.Lesson, i int) bool {
+	s := l.Steps[i]
+	if i+1 < len(l.Steps) && l.Steps[i+1].Meanwhile {
+		return false
+	}
 	return s.Technique.Idle() || s.Technique == lesson.Blot && s.Minutes >= restLeast
 }
 
@@ -97,7 +103,7 @@ func findNoPause(c *Context) (out []Finding) {
 	l := c.Lesson
 	look, rest, from := 0.0, 0.0, 0
 	for i, s := range l.Steps {
-		if stands(s) {
+		if stands(l, i) {
 			look, from = 0, i+1
 			if s.Minutes >= breakIs || s.Technique == lesson.Dry {
 				rest = 0

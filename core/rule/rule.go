@@ -91,7 +91,7 @@ func All() []Rule {
 		baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved,
 		dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, overlit, whiteEarly,
 		focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side,
-		over, idleTime, noPause, churn}
+		over, clash, late, towel, idleTime, noPause, churn}
 }
 
 // Check lets every rule speak. It reports findings in the order of the script,

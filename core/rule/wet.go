@@ -6,18 +6,19 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
+	"proxenos/core/score"
 )
 
 const (
-	baseMost     = 20.0  // µm of wet coat above which marks slide
-	baseLeast    = 5.0   // µm below which a blend drags
-	slipMost     = 60.0  // µm of unset paint on which light marks slide
-	liftedMost   = 1.0   // times as much lifted as left
-	leanerBy     = 3.0   // percent of fat by which a layer may be leaner than the one below
-	openMost     = 0.6   // how far paint may have set that is to be blended
-	setEnough    = 45.0  // µm of unset paint that a glaze, a dry drag or a fine line bears
-	thickMost    = 120.0 // µm before the last third of a zone's steps
-	starvedLeast = 0.6   // share of its place that a step which covers it reaches before the load is spent
+	baseMost     = 20.0            // µm of wet coat above which marks slide
+	baseLeast    = 5.0             // µm below which a blend drags
+	slipMost     = 60.0            // µm of unset paint on which light marks slide
+	liftedMost   = 1.0             // times as much lifted as left
+	leanerBy     = 3.0             // percent of fat by which a layer may be leaner than the one below
+	openMost     = score.OpenMost  // how far paint may have set that is to be blended
+	setEnough    = score.SetEnough // µm of unset paint that a glaze, a dry drag or a fine line bears
+	thickMost    = 120.0           // µm before the last third of a zone's steps
+	starvedLeast = 0.6             // share of its place that a step which covers it reaches before the load is spent
 )
 
 var baseHeavy = Rule{

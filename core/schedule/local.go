@@ -10,7 +10,7 @@ import (
 var ErrUnknown = errors.New("no order was found that satisfies these waits, though there may be one")
 
 // tries is how many tasks of an order are timed in improving it: about a second's work.
-const tries = 40_000_000
+const tries = 15_000_000
 
 // improve moves single tasks, by at most reach places, as long as that makes the order
 // better, and for a second or so. It does nothing without an order to begin with.
@@ -33,6 +33,44 @@ func (s *search) improve(reach int) {
 			}
 		}
 	}
+}
+
+// Few moves at most so many tasks away from the written order, each time the one that
+// saves most; it stops where a move saves less than least minutes. It says what little
+// change is worth, and proves nothing.
+func (p Problem) Few(ctx context.Context, moves int, least float64) (Plan, error) {
+	m, err := p.model()
+	if err != nil {
+		return Plan{}, err
+	}
+	if !m.sorted() {
+		return Plan{}, ErrImpossible
+	}
+	s := &search{bounds: m.bounds(), best: never}
+	s.start()
+	if s.bestOrder == nil {
+		return Plan{}, ErrUnknown
+	}
+	for range moves {
+		before, was := s.bestOrder, s.best
+		for from := range s.n {
+			if err := ctx.Err(); err != nil {
+				return Plan{}, err
+			}
+			for to := range s.n {
+				if from != to && s.passes(before, from, to) {
+					order := slices.Delete(slices.Clone(before), from, from+1)
+					s.offer(slices.Insert(order, to, before[from]))
+				}
+			}
+		}
+		if was-s.best < max(1, seconds(least)) {
+			starts := make([]second, s.n)
+			end, _, _ := s.times(before, starts)
+			return s.plan(before, starts, end), nil
+		}
+	}
+	return s.plan(s.bestOrder, s.bestStarts, s.best), nil
 }
 
 // passes reports whether the task at one place may go to another past those between.

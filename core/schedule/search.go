@@ -51,28 +51,7 @@ func (p Problem) Best(ctx context.Context, limit int) (Plan, error) {
 	return s.result()
 }
 
-// A label is a beginning of an order.
-type label struct {
-	set        uint64
-	before     *label
-	task, last int16 // what it ends with, and what is in the hand
-	count      int16
-	free, end  second // when the hands are free, and when all of it has ended
-	least      second // the whole is no shorter
-	rank       int32  // its place in the queue
-	swaps      int32
-	tight      bool // the hands were never idle since the first open limit
-	dropped    bool
-	ready      []moment // what waits beyond free, by task
-	limits     []moment // when what may not wait longer must begin, by task
-}
-
-// A moment of a task.
-type moment struct {
-	task int
-	at   second
-}
-
+// search looks for an order among those that the bounds leave.
 type search struct {
 	*bounds
 	limit      int
@@ -89,11 +68,6 @@ type search struct {
 	done       []bool
 	order      []int
 	starts     []second
-}
-
-type key struct {
-	set  uint64
-	last int16
 }
 
 // start takes the written order, where it can be kept, and what small moves make of it.
@@ -341,80 +315,6 @@ func (s *search) pushed(n *label, j int) bool {
 	return true // and not tight: to be safe
 }
 
-// mostSeen is how many beginnings with the same tasks are compared with each other.
-const mostSeen = 48
-
-// dominated reports whether another beginning with the same tasks is at least as good in
-// every way; n drops those that it makes superfluous.
-func (s *search) dominated(n *label) bool {
-	k := key{n.set, s.same[n.last+1]}
-	list := s.seen[k]
-	for _, o := range list {
-		if !o.dropped && s.better(o, n) {
-			return true
-		}
-	}
-	if len(list) > mostSeen {
-		return false
-	}
-	kept := list[:0]
-	for _, o := range list {
-		if s.better(n, o) {
-			o.dropped = true
-		} else if !o.dropped {
-			kept = append(kept, o)
-		}
-	}
-	s.seen[k] = append(kept, n)
-	return false
-}
-
-// better reports whether whatever can follow b can follow a and ends no later. With open
-// limits what was begun may have to begin later after all: then a must be free to be
-// shifted as a whole, and b must have no idle time that would take up a shift.
-func (s *search) better(a, b *label) bool {
-	if a.free > b.free || s.near && a.swaps > b.swaps || a.end > max(b.end, b.free) {
-		return false
-	}
-	for _, r := range a.ready {
-		if r.at > max(b.free, latest(b.ready, r.task)) {
-			return false
-		}
-	}
-	if len(b.limits) == 0 {
-		return true
-	}
-	if len(a.ready) > 0 || a.end > a.free || !b.tight {
-		return false
-	}
-	for _, d := range b.limits {
-		for _, e := range a.limits {
-			if e.task == d.task && e.at < d.at {
-				return false
-			}
-		}
-	}
-	return true
-}
-
-// latest is the latest moment of a task in a list, 0 when it is not there.
-func latest(list []moment, task int) (at second) {
-	for _, m := range list {
-		if m.task == task {
-			at = max(at, m.at)
-		}
-	}
-	return at
-}
-
-func (s *search) push(l *label) {
-	l.rank = l.least
-	if s.near {
-		l.rank = l.swaps
-	}
-	heap.Push(&s.open, l)
-}
-
 // dive finishes a beginning as it is promising: what may come is taken up, the cheapest
 // first, so that a search that was cut off still gives an order.
 func (s *search) dive(l *label) {
@@ -431,27 +331,4 @@ func (s *search) dive(l *label) {
 		}
 		l = next
 	}
-}
-
-// queue is a heap of labels by their first figure, then by how far on they are.
-type queue []*label
-
-func (q queue) Len() int { return len(q) }
-func (q queue) Less(i, j int) bool {
-	a, b := q[i], q[j]
-	switch {
-	case a.rank != b.rank:
-		return a.rank < b.rank
-	case a.count != b.count:
-		return a.count > b.count
-	}
-	return a.least < b.least
-}
-func (q queue) Swap(i, j int) { q[i], q[j] = q[j], q[i] }
-func (q *queue) Push(x any)   { *q = append(*q, x.(*label)) }
-func (q *queue) Pop() any {
-	old := *q
-	l := old[len(old)-1]
-	*q = old[:len(old)-1]
-	return l
 }

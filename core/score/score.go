@@ -3,7 +3,9 @@
 package score
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
@@ -14,6 +16,8 @@ import (
 type Score struct {
 	Minutes  float64  `json:"minutes" doc:"length of the script"`
 	Session  float64  `json:"session" doc:"length of the session"`
+	Class    float64  `json:"class" doc:"length of the script at the pace of the class"`
+	Spent    []Spent  `json:"spent" doc:"where the time goes"`
 	Rows     []Row    `json:"rows" doc:"one a step, in order"`
 	Columns  []Column `json:"columns" doc:"one a plane, farthest first"`
 	Mixtures []Swatch `json:"mixtures"`
@@ -35,6 +39,16 @@ type Row struct {
 	Brief    string          `json:"brief" doc:"the heart of the step in a few words"`
 	Sentence []lesson.Phrase `json:"sentence"`
 	Back     bool            `json:"back" doc:"it paints farther back than the step before it"`
+
+	Meanwhile bool    `json:"meanwhile" doc:"done while what came before lies or sets"`
+	Idle      float64 `json:"idle" doc:"minutes without work before it"`
+	Late      float64 `json:"late" doc:"minutes by which it begins later than it may"`
+}
+
+// Spent is what a share of the time is spent on.
+type Spent struct {
+	What    string  `json:"what"`
+	Minutes float64 `json:"minutes"`
 }
 
 // A Column is a plane's strip of the depth gutter.
@@ -75,14 +89,16 @@ const ordinaryFilm = 30 // µm
 
 // Of lays out a lesson. thick may be nil.
 func Of(l *lesson.Lesson, thick Thickness) Score {
-	s := Score{Rows: []Row{}, Columns: []Column{}, Minutes: l.Minutes(), Session: l.Session, Mixtures: Swatches(l)}
+	s := Score{Rows: []Row{}, Columns: []Column{}, Minutes: l.Minutes(), Session: l.Session, Class: l.ClassMinutes(), Mixtures: Swatches(l)}
 	colour := map[string]string{}
 	for _, m := range s.Mixtures {
 		colour[m.Mixture] = m.Colour
 	}
-	start, before := 0.0, -1
+	before := -1
+	clock := l.Clock()
 	for i, st := range l.Steps {
-		row := Row{Step: st.ID, Number: i + 1, Start: start, Minutes: st.Minutes, Column: l.PlaneOf(st),
+		m := clock[i]
+		row := Row{Step: st.ID, Number: i + 1, Start: m.Start, Meanwhile: st.Meanwhile, Idle: m.Idle, Late: m.Late, Minutes: st.Minutes, Column: l.PlaneOf(st),
 			Tool: l.ToolName(st.Tool), Fat: st.Medium.Fat(), Solvent: st.Medium.Solvent,
 			Brief: lesson.Brief(l, st), Sentence: lesson.Sentence(l, st), Colours: []string{}}
 		row.Hatched = !st.Technique.Marks()
@@ -97,12 +113,56 @@ func Of(l *lesson.Lesson, thick Thickness) Score {
 			before = row.Column
 		}
 		s.Rows = append(s.Rows, row)
-		start += st.Minutes
 	}
+	s.Spent = spent(l, clock)
 	for p, plane := range l.Planes {
 		s.Columns = append(s.Columns, Column{plane.ID, plane.Name, ribbon(l, s.Rows, p, thick)})
 	}
 	return s
+}
+
+// spent says where the painter's time goes, the most first. What the written minutes of a
+// step hold of changing and cleaning tools is told apart.
+func spent(l *lesson.Lesson, clock []lesson.Moment) []Spent {
+	t := &Timing{Lesson: l, colours: map[string]spectrum.Lab{}}
+	for _, sw := range Swatches(l) {
+		t.colours[sw.Mixture] = sw.Lab
+	}
+	var painting, changing, looking, towels, idle, dry float64
+	last := -1
+	for i, s := range l.Steps {
+		mine := clock[i].Free - clock[i].Start
+		idle += clock[i].Idle
+		switch {
+		case s.Technique == lesson.Dry:
+			dry += mine
+		case s.Technique.Idle():
+			looking += mine
+		case s.Technique == lesson.Blot:
+			towels += mine
+		default:
+			var change float64
+			if last >= 0 {
+				change = min(t.between(l.Steps[last], s), max(0, s.Minutes-handsLeast))
+			}
+			changing += change
+			painting += mine - change
+			last = i
+		}
+	}
+	if n := len(clock); n > 0 { // a towel may lie on after the last mark
+		idle += l.Minutes() - clock[n-1].Free
+	}
+	out := []Spent{}
+	for _, w := range []Spent{{"painting", painting}, {"changing and cleaning tools", changing}, {"standing back and waiting", looking},
+		{"towels that lie", towels}, {"nothing to do", idle}, {"putting away to dry", dry}} {
+		if w.Minutes > 0 {
+			w.Minutes = tenth(w.Minutes)
+			out = append(out, w)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Spent) int { return cmp.Compare(b.Minutes, a.Minutes) })
+	return out
 }
 
 var cleaning = map[lesson.Care]string{"wipe": "wipe", "rinse-damp": "rinse", "rinse-dry": "rinse", "fresh": "new"}

@@ -1,0 +1,105 @@
+package rule
+
+import (
+	"fmt"
+
+	"proxenos/core/lesson"
+	"proxenos/core/score"
+)
+
+var clash = Rule{
+	ID: "time.clash", Title: "Waits that contradict each other", Severity: Stop,
+	Reason: "What must have set and what must still be wet cannot both be had: one of the waits has to give.",
+	Speaks: "the waits written into the steps cannot be kept, in the written order or in any",
+	find:   findClash,
+}
+
+var late = Rule{
+	ID: "time.late", Title: "Begun later than it may be", Severity: Caution,
+	Reason: "The lesson says how long the paint below may wait; after that it has set too far.",
+	Speaks: "a step begins later than its wait allows",
+	find:   findLate,
+}
+
+var towel = Rule{
+	ID: "film.towel", Title: "Painted where the towel lies", Severity: Stop,
+	Reason: "While a towel lies, paint elsewhere: the place is not to be had until it is lifted.",
+	Speaks: "a step done meanwhile works on the place that is being blotted",
+	find:   findTowel,
+}
+
+func findClash(c *Context) []Finding {
+	if c.Lesson.Plain() {
+		return nil
+	}
+	found, err := score.TimingOf(c.Lesson, nil).Clash(c)
+	if err != nil || found == nil {
+		return nil // the context has ended: Check says so
+	}
+	f := Finding{Says: found.Says, Figure: float64(len(found.Steps)), Unit: "steps", Threshold: 0, Steps: found.Steps, Where: "waits"}
+	for _, id := range found.Steps {
+		s := c.Lesson.Steps[c.Lesson.Step(id)]
+		if len(s.After) > 0 {
+			c.changed(&f, "let "+c.Lesson.Label(c.Lesson.Step(id))+" wait for nothing", s, func(n *lesson.Step) { n.After = nil })
+		}
+	}
+	return []Finding{f}
+}
+
+func findLate(c *Context) (out []Finding) {
+	l := c.Lesson
+	if l.Plain() {
+		return nil
+	}
+	clock := l.Clock()
+	for i, s := range l.Steps {
+		if clock[i].Late <= 0 {
+			continue
+		}
+		f := Finding{Says: fmt.Sprintf("%s begins %g minutes later than it may.", capital(l.Label(i)), clock[i].Late),
+			Figure: round(clock[i].Late, 1), Unit: "min", Steps: []string{s.ID}, Where: s.ID}
+		if k := l.Step(s.After[0].Step); k >= 0 && k+1 < i {
+			if next, _, err := (lesson.Move{Step: s.ID, To: k + 1}).Apply(l); err == nil && next.Clock()[k+1].Late < clock[i].Late {
+				c.moved(&f, s.ID, k+1)
+			}
+		}
+		c.changed(&f, fmt.Sprintf("let it wait %g minutes longer", clock[i].Late), s, func(n *lesson.Step) {
+			n.After = append([]lesson.After{}, n.After...)
+			for j := range n.After {
+				if n.After[j].Most > 0 {
+					n.After[j].Most += clock[i].Late
+				}
+			}
+		})
+		out = append(out, f)
+	}
+	return out
+}
+
+func findTowel(c *Context) (out []Finding) {
+	l := c.Lesson
+	if c.Rehearsal == nil || l.Plain() {
+		return nil
+	}
+	clock := l.Clock()
+	for i, s := range l.Steps {
+		if !s.Meanwhile {
+			continue
+		}
+		for k := i - 1; k >= 0; k-- {
+			b := l.Steps[k]
+			if b.Technique != lesson.Blot || clock[k].End <= clock[i].Start || !c.Rehearsal.Meet(i, k) {
+				continue
+			}
+			f := Finding{Says: fmt.Sprintf("%s begins %g minutes before the towel of %s is lifted.", capital(l.Label(i)), round(clock[k].End-clock[i].Start, 1), l.Label(k)),
+				Figure: round(clock[k].End-clock[i].Start, 1), Unit: "min", Steps: []string{s.ID, b.ID}, Where: s.ID, At: c.at(i), OnCanvas: true}
+			c.changed(&f, "wait until it is lifted", s, func(n *lesson.Step) {
+				n.After = append(append([]lesson.After{}, n.After...), lesson.After{Step: b.ID})
+			})
+			c.changed(&f, "do it after everything that lies is lifted", s, func(n *lesson.Step) { n.Meanwhile = false })
+			out = append(out, f)
+			break
+		}
+	}
+	return out
+}

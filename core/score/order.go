@@ -1,0 +1,311 @@
+package score
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/schedule"
+	"proxenos/core/spectrum"
+)
+
+const (
+	// OpenMost is how far paint may have set that is to be blended, 0 to 1.
+	OpenMost = 0.6
+	// SetEnough is how many µm of unset paint a glaze, a dry drag or a fine line bears.
+	SetEnough = 45.0
+	// IdleMost is how many minutes of waiting need no reason; a longer wait is for
+	// something to set, and other work may be done meanwhile.
+	IdleMost = 5.0
+	// LookMost is how many minutes may pass without standing back.
+	LookMost = 25.0
+)
+
+// What it costs to change what is in the hand, minutes.
+const (
+	takeUp     = 0.25 // another tool
+	sameEnough = 3.0  // ΔE00 between mixtures up to which nothing is cleaned
+	handsLeast = 0.25 // what stays of a step's minutes for painting
+)
+
+// cleans is how long each way of cleaning takes, minutes.
+var cleans = map[lesson.Care]float64{"carry-on": 0, "wipe": 0.25, "rinse-damp": 0.75, "rinse-dry": 1.5, "fresh": 0.25}
+
+// A Timing is a rehearsed lesson as a question of order: what must come before what,
+// how long it may wait, and what changes of tool cost.
+type Timing struct {
+	Lesson  *lesson.Lesson
+	Problem schedule.Problem
+	Why     []string // one a lag of the problem
+
+	colours map[string]spectrum.Lab
+	change  [][]float64 // [before+1][next], minutes
+}
+
+// TimingOf takes from a rehearsal what the canvas says of the order. Without one, nil,
+// steps of the same zone keep their order and those of others are taken to meet as well.
+func TimingOf(l *lesson.Lesson, r *rehearse.Rehearsal) *Timing {
+	t := &Timing{Lesson: l, colours: map[string]spectrum.Lab{}}
+	for _, s := range Swatches(l) {
+		t.colours[s.Mixture] = s.Lab
+	}
+	t.costs()
+	tools := map[string]int{}
+	last := -1
+	for i, s := range l.Steps {
+		task := schedule.Task{Hands: s.Minutes, Idle: s.Technique.Idle()}
+		if !task.Idle {
+			if _, known := tools[s.Tool]; !known {
+				tools[s.Tool] = len(tools)
+			}
+			task.Tool = tools[s.Tool]
+			task.Hands -= t.change[last+1][i]
+			last = i
+		}
+		if s.Technique == lesson.Blot || t.sets(i) {
+			task.Hands = s.Hands()
+			task.Lies = s.Minutes - task.Hands
+		}
+		t.Problem.Tasks = append(t.Problem.Tasks, task)
+	}
+	t.Problem.Change = func(before, next int) float64 {
+		if t.Problem.Tasks[next].Lies > 0 {
+			return 0 // a towel is at hand
+		}
+		return t.change[before+1][next]
+	}
+	t.lags(r)
+	return t
+}
+
+// sets reports whether step i is a wait for something to set, in which other work may be
+// done.
+func (t *Timing) sets(i int) bool {
+	s := t.Lesson.Steps[i]
+	return s.Technique == lesson.Wait && s.Minutes > IdleMost
+}
+
+// costs fills in the changes. The written minutes of a step hold the change that the
+// written order needs.
+func (t *Timing) costs() {
+	steps := t.Lesson.Steps
+	t.change = make([][]float64, len(steps)+1)
+	for b := range t.change {
+		t.change[b] = make([]float64, len(steps))
+		for j, s := range steps {
+			if !s.Technique.Idle() && b > 0 && b-1 != j {
+				t.change[b][j] = min(t.between(steps[b-1], s), max(0, s.Minutes-handsLeast))
+			}
+		}
+	}
+}
+
+// between is the time to change from one step to another.
+func (t *Timing) between(a, b lesson.Step) float64 {
+	if a.Tool == b.Tool && a.Tool != "" {
+		if t.suits(a, b) {
+			return 0
+		}
+		return cleans[b.Care]
+	}
+	return takeUp + cleans[b.Care]
+}
+
+// suits reports whether what is left in the tool after a does no harm to b.
+func (t *Timing) suits(a, b lesson.Step) bool {
+	if len(a.Mixtures) == 0 || len(b.Mixtures) == 0 {
+		return len(a.Mixtures) == len(b.Mixtures)
+	}
+	return spectrum.DeltaE(t.colours[a.Mixtures[len(a.Mixtures)-1]], t.colours[b.Mixtures[0]]) <= sameEnough
+}
+
+// need puts one step before another.
+func (t *Timing) need(from, to int, least, most float64, why string, args ...any) {
+	t.Problem.Lags = append(t.Problem.Lags, schedule.Lag{From: from, To: to, Least: least, Most: most})
+	t.Why = append(t.Why, fmt.Sprintf(why, args...))
+}
+
+// lags collects what must come before what.
+func (t *Timing) lags(r *rehearse.Rehearsal) {
+	l := t.Lesson
+	meet := func(i, j int) bool { return l.Steps[i].Zone != "" && l.Steps[j].Zone != "" }
+	if r != nil {
+		meet = r.Meet
+	}
+	clock := l.Clock()
+	pause := -1
+	for j, s := range l.Steps {
+		t.asked(j)
+		switch {
+		case s.Technique == lesson.Dry:
+			for i := range l.Steps {
+				if i < j {
+					t.need(i, j, 0, 0, "before it dries")
+				} else if i > j {
+					t.need(j, i, 0, 0, "after it has dried")
+				}
+			}
+		case t.sets(j):
+			t.around(j, meet)
+		case s.Technique.Idle():
+			if pause >= 0 {
+				gap := clock[j].Start - clock[pause].End
+				t.need(pause, j, 0, max(LookMost, gap+1), "to stand back every %g minutes", LookMost)
+			}
+			pause = j
+		default:
+			for i := range j {
+				if b := l.Steps[i]; !b.Technique.Idle() && (b.Zone == s.Zone || meet(i, j)) {
+					t.need(i, j, 0, 0, "it goes over %s", l.Label(i))
+				}
+			}
+			if r != nil {
+				t.wet(j, clock, r)
+			}
+		}
+	}
+}
+
+// asked takes over what the instructor wrote.
+func (t *Timing) asked(j int) {
+	for _, a := range t.Lesson.Steps[j].After {
+		if i := t.Lesson.Step(a.Step); i >= 0 && i != j {
+			t.need(i, j, a.Least, a.Most, "written so")
+		}
+	}
+}
+
+// around keeps a wait between what has to set and what is laid on it.
+func (t *Timing) around(j int, meet func(i, j int) bool) {
+	l := t.Lesson
+	next := j + 1
+	for next < len(l.Steps) && l.Steps[next].Technique.Idle() {
+		next++
+	}
+	if next == len(l.Steps) {
+		for i := range j {
+			t.need(i, j, 0, 0, "it sets at the end")
+		}
+		return
+	}
+	t.need(j, next, 0, 0, "what it goes over must have set")
+	for i := range j {
+		if !l.Steps[i].Technique.Idle() && (l.Steps[i].Zone == l.Steps[next].Zone || meet(i, next)) {
+			t.need(i, j, 0, 0, "it is to set for %s", l.Label(next))
+		}
+	}
+}
+
+// wet keeps what must still be wet, or must have set, as it is in the written order where
+// that is right.
+func (t *Timing) wet(j int, clock []lesson.Moment, r *rehearse.Rehearsal) {
+	l := t.Lesson
+	s := l.Steps[j]
+	below := -1 // what was laid there last
+	for i := range j {
+		if len(l.Steps[i].Mixtures) > 0 && r.Both(j, i) > 0.1 {
+			below = i
+		}
+	}
+	if below < 0 {
+		return
+	}
+	gap := clock[j].Start - clock[below].End
+	thick := r.Reports[below].Thick
+	switch fine := s.Technique == lesson.Glaze || s.Technique == lesson.DryDrag || s.Technique == lesson.LinerPull && s.Medium.Total() > 0; {
+	case s.Technique == lesson.Feather:
+		most := math.Floor(setsTo(OpenMost, thick))
+		if gap <= most && most > 0 {
+			t.need(below, j, 0, most, "%s must still be wet", l.Label(below))
+		}
+	case fine && r.Reports[j].Under.Wet <= SetEnough && gap > 0:
+		fresh := r.Reports[j].Under.Wet / (1 - film.SetAfter(gap, thick))
+		if fresh > SetEnough {
+			t.need(below, j, min(gap, math.Ceil(setsTo(1-SetEnough/fresh, thick))), 0, "%s must have set so far", l.Label(below))
+		}
+	}
+}
+
+// setsTo is how many minutes a film of some µm takes to set to a degree.
+func setsTo(degree, micron float64) float64 {
+	low, high := 0.0, 24*60.0
+	for range 40 {
+		if mid := (low + high) / 2; film.SetAfter(mid, micron) < degree {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return high
+}
+
+// A Clash is a set of steps whose waits contradict each other.
+type Clash struct {
+	Steps []string `json:"steps"`
+	Says  string   `json:"says"`
+}
+
+// Clash finds the smallest set of steps whose waits contradict each other as they are
+// written, and if there is none whatever the order; nil when all can be kept.
+func (t *Timing) Clash(ctx context.Context) (*Clash, error) {
+	written := schedule.Problem{Tasks: t.Problem.Tasks}
+	for k, g := range t.Problem.Lags {
+		if t.Why[k] == "written so" {
+			written.Lags = append(written.Lags, g)
+		}
+	}
+	if len(written.Lags) == 0 {
+		return nil, nil
+	}
+	for _, keep := range []bool{false, true} {
+		set, err := written.Blame(ctx, keep)
+		if err != nil {
+			return nil, err
+		}
+		if set == nil {
+			continue
+		}
+		c := &Clash{Says: "In no order can these waits be kept:"}
+		if keep {
+			c.Says = "In the written order these waits cannot be kept:"
+		}
+		for k, i := range set {
+			c.Steps = append(c.Steps, t.Lesson.Steps[i].ID)
+			if k > 0 {
+				c.Says += ","
+			}
+			c.Says += " " + t.Lesson.Label(i)
+		}
+		c.Says += "."
+		return c, nil
+	}
+	return nil, nil
+}
+
+// longest returns the places of a longest run that an order leaves as it was written.
+func longest(order []int) []int {
+	best := make([]int, len(order)) // length of the longest run ending here
+	from := make([]int, len(order))
+	end := -1
+	for k := range order {
+		best[k], from[k] = 1, -1
+		for j := range k {
+			if order[j] < order[k] && best[j]+1 > best[k] {
+				best[k], from[k] = best[j]+1, j
+			}
+		}
+		if end < 0 || best[k] > best[end] {
+			end = k
+		}
+	}
+	var run []int
+	for ; end >= 0; end = from[end] {
+		run = append(run, order[end])
+	}
+	slices.Reverse(run)
+	return run
+}

@@ -1,0 +1,200 @@
+package score
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/schedule"
+)
+
+// A Proposal is a better order for a script, as an edit.
+type Proposal struct {
+	Better  bool           `json:"better" doc:"whether there is one that saves anything"`
+	Edit    lesson.AnyEdit `json:"edit"`
+	Before  float64        `json:"before" doc:"minutes of the script as it is"`
+	Minutes float64        `json:"minutes" doc:"minutes in the better order"`
+	Bound   float64        `json:"bound" doc:"no order of these steps takes fewer minutes"`
+	Gap     float64        `json:"gap" doc:"percent by which the order may still be longer than need be"`
+	Proven  bool           `json:"proven" doc:"no order is shorter"`
+	Moves   []MovedStep    `json:"moves" doc:"the steps that change places, the fewest that do"`
+	Beside  []string       `json:"beside" doc:"steps done meanwhile, in words"`
+	Says    string         `json:"says"`
+}
+
+// MovedStep is a step that changes its place.
+type MovedStep struct {
+	Step string `json:"step"`
+	Says string `json:"says"`
+	From int    `json:"from" doc:"place counted from 1"`
+	To   int    `json:"to"`
+}
+
+// Few proposes what at most so many moves of single steps save.
+func (t *Timing) Few(ctx context.Context, moves int) (*Proposal, error) {
+	const leastByMove = 0.5 // minutes
+	plan, err := t.Problem.Few(ctx, moves, leastByMove)
+	if err != nil {
+		return nil, err
+	}
+	return t.proposal(plan)
+}
+
+// Propose looks for the order that takes the fewest minutes and, of those, changes the
+// written order least. It fails with [schedule.ErrImpossible] when the waits contradict
+// each other; see [Timing.Clash].
+func (t *Timing) Propose(ctx context.Context) (*Proposal, error) {
+	plan, err := t.Problem.Best(ctx, 0)
+	if err != nil {
+		return nil, err
+	}
+	return t.proposal(plan)
+}
+
+func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
+	l := t.Lesson
+	p := &Proposal{Before: l.Minutes(), Bound: roundUp(plan.Bound), Gap: tenth(100 * plan.Gap()), Proven: plan.Proven,
+		Moves: []MovedStep{}, Beside: []string{}, Edit: lesson.AnyEdit{Edit: lesson.All{}}}
+	edit, next, err := t.edit(plan)
+	if err != nil {
+		return nil, err
+	}
+	p.Minutes = next.Minutes()
+	if p.Minutes > p.Before-worthwhile {
+		p.Minutes = p.Before
+		p.Says = "The written order takes no longer than any other that the canvas allows."
+		if !plan.Proven && plan.Bound > 0 {
+			p.Says = fmt.Sprintf("No order was found that is shorter; none can be by more than %.1f %%.", p.Gap)
+		}
+		return p, nil
+	}
+	p.Better, p.Edit.Edit = true, edit
+	kept := longest(plan.Order)
+	for to, i := range plan.Order {
+		if !slices.Contains(kept, i) {
+			p.Moves = append(p.Moves, MovedStep{l.Steps[i].ID, l.Label(i), i + 1, to + 1})
+		}
+	}
+	for i, s := range next.Steps {
+		if s.Meanwhile && !l.Steps[l.Step(s.ID)].Meanwhile {
+			p.Beside = append(p.Beside, next.Label(i))
+		}
+	}
+	p.Says = fmt.Sprintf("%g min instead of %g: %s.", p.Minutes, p.Before, gains(len(p.Moves), len(p.Beside)))
+	if !plan.Proven && plan.Bound > 0 {
+		p.Says += fmt.Sprintf(" No order is shorter by more than %.1f %%.", p.Gap)
+	}
+	return p, nil
+}
+
+func gains(moves, beside int) string {
+	count := func(n int, one, many string) string {
+		if n == 1 {
+			return "one step " + one
+		}
+		return fmt.Sprintf("%d steps %s", n, many)
+	}
+	switch {
+	case moves == 0 && beside == 0:
+		return "fewer changes of tool"
+	case moves == 0:
+		return count(beside, "is done while something sets", "are done while something sets")
+	case beside == 0:
+		return count(moves, "changes its place", "change places")
+	}
+	return count(moves, "changes its place", "change places") + ", " + count(beside, "is done while something sets", "are done while something sets")
+}
+
+// worthwhile is how many minutes a better order saves at least.
+const worthwhile = 0.25
+
+// roundUp is minutes in whole quarters, upwards.
+func roundUp(m float64) float64 { return math.Ceil(m*4-1e-6) / 4 }
+
+// edit turns a plan into an edit, and gives the lesson that it makes.
+func (t *Timing) edit(plan schedule.Plan) (lesson.All, *lesson.Lesson, error) {
+	l := t.Lesson
+	all := reorder(l, plan.Order)
+	next, _, err := all.Apply(l)
+	if err != nil {
+		return nil, nil, err
+	}
+	set := func(s lesson.Step) error {
+		change := lesson.Change{Step: s}
+		changed, _, err := change.Apply(next)
+		if err == nil {
+			all, next = append(all, change), changed
+		}
+		return err
+	}
+	last := -1
+	lies := 0.0
+	for _, i := range plan.Order {
+		s := l.Steps[i]
+		n := s
+		if !s.Technique.Idle() && t.Problem.Tasks[i].Lies == 0 {
+			change := t.change[last+1][i]
+			n.Minutes = max(0.5, roundUp(t.Problem.Tasks[i].Hands+change))
+			if last >= 0 && change == 0 && l.Steps[last].Tool == s.Tool && s.Care != "fresh" && n.Minutes < s.Minutes {
+				n.Care = "carry-on"
+			}
+		}
+		if !s.Technique.Idle() {
+			last = i
+		}
+		n.Meanwhile = plan.Starts[i] < lies-1e-6
+		if n.Minutes != s.Minutes || n.Care != s.Care || n.Meanwhile != s.Meanwhile {
+			if err := set(n); err != nil {
+				return nil, nil, err
+			}
+		}
+		if t.Problem.Tasks[i].Lies > 0 {
+			lies = max(lies, plan.Starts[i]+s.Minutes)
+		}
+	}
+	// What is done meanwhile waits for what it must wait for and for nothing else.
+	for _, g := range t.Problem.Lags {
+		i := next.Step(l.Steps[g.To].ID)
+		clock := next.Clock()
+		from := next.Step(l.Steps[g.From].ID)
+		if from > i || clock[i].Start >= clock[from].End+g.Least-1e-6 {
+			continue
+		}
+		n := next.Steps[i]
+		n.After = append(slices.Clone(n.After), lesson.After{Step: l.Steps[g.From].ID, Least: g.Least})
+		if len(n.After) > 8 {
+			n.After = n.After[:8]
+		}
+		if err := set(n); err != nil {
+			return nil, nil, err
+		}
+	}
+	return all, next, nil
+}
+
+// reorder moves as few steps as make the order.
+func reorder(l *lesson.Lesson, order []int) (all lesson.All) {
+	kept := longest(order)
+	now := make([]int, len(order))
+	for i := range now {
+		now[i] = i
+	}
+	for k, i := range order {
+		if slices.Contains(kept, i) {
+			continue
+		}
+		from := slices.Index(now, i)
+		now = slices.Delete(now, from, from+1)
+		to := 0
+		if k > 0 {
+			to = slices.Index(now, order[k-1]) + 1
+		}
+		now = slices.Insert(now, to, i)
+		if from != to {
+			all = append(all, lesson.Move{Step: l.Steps[i].ID, To: to})
+		}
+	}
+	return all
+}
