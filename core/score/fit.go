@@ -217,12 +217,12 @@ func cuts(l *lesson.Lesson, i int, missed map[string]float64, shorten, drop, res
 		}
 	}
 	if drop && s.Need != lesson.Must {
-		weight, qualm := 1.5, 0.03 // nobody said that it may be left out
+		weight, qualm := 1.5, 0.1 // nobody said that it may be left out
 		switch s.Need {
 		case lesson.Should:
-			weight, qualm = 1, 0.02
+			weight, qualm = 1, 0.05
 		case lesson.IfTime:
-			weight, qualm = 0.2, 0
+			weight, qualm = 0.05, 0
 		}
 		add("leave out "+label, s.Minutes*pace, missed[s.ID], weight, lesson.Remove{Step: s.ID})
 		out[len(out)-1].weight += qualm

@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"slices"
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
@@ -284,28 +283,4 @@ func (t *Timing) Clash(ctx context.Context) (*Clash, error) {
 		return c, nil
 	}
 	return nil, nil
-}
-
-// longest returns the places of a longest run that an order leaves as it was written.
-func longest(order []int) []int {
-	best := make([]int, len(order)) // length of the longest run ending here
-	from := make([]int, len(order))
-	end := -1
-	for k := range order {
-		best[k], from[k] = 1, -1
-		for j := range k {
-			if order[j] < order[k] && best[j]+1 > best[k] {
-				best[k], from[k] = best[j]+1, j
-			}
-		}
-		if end < 0 || best[k] > best[end] {
-			end = k
-		}
-	}
-	var run []int
-	for ; end >= 0; end = from[end] {
-		run = append(run, order[end])
-	}
-	slices.Reverse(run)
-	return run
 }

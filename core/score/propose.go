@@ -71,7 +71,7 @@ func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
 		return p, nil
 	}
 	p.Better, p.Edit.Edit = true, edit
-	kept := longest(plan.Order)
+	kept := lesson.Rising(plan.Order)
 	for to, i := range plan.Order {
 		if !slices.Contains(kept, i) {
 			p.Moves = append(p.Moves, MovedStep{l.Steps[i].ID, l.Label(i), i + 1, to + 1})
@@ -116,7 +116,12 @@ func roundUp(m float64) float64 { return math.Ceil(m*4-1e-6) / 4 }
 // edit turns a plan into an edit, and gives the lesson that it makes.
 func (t *Timing) edit(plan schedule.Plan) (lesson.All, *lesson.Lesson, error) {
 	l := t.Lesson
-	all := reorder(l, plan.Order)
+	ordered := *l
+	ordered.Steps = make([]lesson.Step, len(plan.Order))
+	for k, i := range plan.Order {
+		ordered.Steps[k] = l.Steps[i]
+	}
+	all := lesson.Between(l, &ordered)
 	next, _, err := all.Apply(l)
 	if err != nil {
 		return nil, nil, err
@@ -172,29 +177,4 @@ func (t *Timing) edit(plan schedule.Plan) (lesson.All, *lesson.Lesson, error) {
 		}
 	}
 	return all, next, nil
-}
-
-// reorder moves as few steps as make the order.
-func reorder(l *lesson.Lesson, order []int) (all lesson.All) {
-	kept := longest(order)
-	now := make([]int, len(order))
-	for i := range now {
-		now[i] = i
-	}
-	for k, i := range order {
-		if slices.Contains(kept, i) {
-			continue
-		}
-		from := slices.Index(now, i)
-		now = slices.Delete(now, from, from+1)
-		to := 0
-		if k > 0 {
-			to = slices.Index(now, order[k-1]) + 1
-		}
-		now = slices.Insert(now, to, i)
-		if from != to {
-			all = append(all, lesson.Move{Step: l.Steps[i].ID, To: to})
-		}
-	}
-	return all
 }

@@ -6,18 +6,19 @@ import (
 
 	"proxenos/core/compose"
 	"proxenos/core/film"
+	"proxenos/core/house"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
 )
 
 // stage says when in the making of a thing a step comes; house methods differ by it.
-type stage int
+type stage = house.Stage
 
 const (
-	body   stage = iota // its mass
-	lights              // what goes on top
-	accent              // the last touches
+	body   = house.Body   // its mass
+	lights = house.Lights // what goes on top
+	accent = house.Accent // the last touches
 )
 
 // A builder puts a lesson together. Places are fractions of the canvas, 0 to 1 from the

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"slices"
 
+	"proxenos/core/house"
 	"proxenos/core/lesson"
 )
 
@@ -80,7 +81,7 @@ func Make(ctx context.Context, w Wish) (*lesson.Lesson, error) {
 	}
 	b := newBuilder(ctx, w)
 	scene.build(b)
-	b.method()
+	house.Dress(b.l, b.stages)
 	if b.err != nil {
 		return nil, b.err
 	}

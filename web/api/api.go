@@ -80,6 +80,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.measureOperations(api)
 	s.referenceOperations(api)
 	s.trialOperations(api)
+	s.scoreOperations(api)
 	return api
 }
 

@@ -2,8 +2,6 @@ package api
 
 import (
 	"context"
-	"encoding/json"
-	"errors"
 	"image"
 	"net/http"
 	"strings"
@@ -12,7 +10,6 @@ import (
 
 	"proxenos/core/measure"
 	"proxenos/core/rehearse"
-	"proxenos/store"
 )
 
 // mapWidth is how many pixels the map of a picture is wide.
@@ -28,25 +25,13 @@ func (s *Server) measureOperations(api huma.API) {
 func (s *Server) measures(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 }) (*one[measure.Measures], error) {
-	address := s.Engine + "/" + in.Hash + "/measures"
-	var out measure.Measures
-	body, err := s.Store.Made(ctx, address)
-	switch {
-	case err == nil:
-		err = json.Unmarshal(body, &out)
-		return &one[measure.Measures]{out}, s.refuse(err)
-	case !errors.Is(err, store.ErrNotFound):
-		return nil, s.refuse(err)
-	}
-	r, err := s.painted(ctx, in.Hash)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	out = measure.Of(r)
-	if body, err = json.Marshal(out); err == nil {
-		err = s.Store.PutMade(ctx, address, body)
-	}
-	return &one[measure.Measures]{out}, s.refuse(err)
+	return cached(ctx, s, in.Hash+"/measures", func(out *measure.Measures) error {
+		r, err := s.painted(ctx, in.Hash)
+		if err == nil {
+			*out = measure.Of(r)
+		}
+		return err
+	})
 }
 
 func (s *Server) pictureMap(ctx context.Context, in *struct {

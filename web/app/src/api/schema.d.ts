@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How to bring a lesson into so many minutes, with what each choice changes in the picture */
+        get: operations["fitting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{engine}/{hash}/{frame}": {
         parameters: {
             query?: never;
@@ -722,6 +739,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timings/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A better order for a lesson, and the tools it needs */
+        get: operations["timing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials": {
         parameters: {
             query?: never;
@@ -760,6 +794,20 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        After: {
+            /**
+             * Format: double
+             * @description Minutes that must have passed since.
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description Minutes that may have passed at most; 0 for no limit.
+             */
+            most: number;
+            /** @description The step that must have ended. */
+            step: string;
+        };
         Alike: {
             /**
              * Format: double
@@ -948,6 +996,32 @@ export interface components {
             grows: number;
             lab: components["schemas"]["Lab"];
         };
+        Choice: {
+            /** @description what is done to which step */
+            cuts: components["schemas"]["Cut"][];
+            /**
+             * Format: double
+             * @description the same measured on the painted canvas; -1 where it was not painted
+             */
+            differs: number;
+            edit: components["schemas"]["Edit"];
+            fits: boolean;
+            /**
+             * Format: double
+             * @description estimated mean ΔE00 by which the picture changes
+             */
+            loss: number;
+            /**
+             * Format: double
+             * @description of the script with it, at the pace of the class
+             */
+            minutes: number;
+            name: string;
+        };
+        Clash: {
+            says: string;
+            steps: string[];
+        };
         Colour: {
             /** @description #rrggbb */
             colour: string;
@@ -1051,6 +1125,20 @@ export interface components {
             /** @description reflectance of 1 part with 10 of titanium white */
             tint: number[];
         };
+        Cut: {
+            /**
+             * Format: double
+             * @description estimated mean ΔE00 by which the picture changes
+             */
+            loss: number;
+            /**
+             * Format: double
+             * @description minutes
+             */
+            saves: number;
+            says: string;
+            step: string;
+        };
         Depth: {
             /** Format: double */
             metres: number;
@@ -1085,11 +1173,25 @@ export interface components {
             y: number;
             zone: string;
         };
+        Easier: {
+            /** Format: double */
+            cover: number;
+            /** @enum {string} */
+            load: "thin" | "light" | "medium" | "full" | "heavy";
+            /** Format: double */
+            minutes: number;
+            /** @enum {string} */
+            pressure: "barely" | "light" | "medium" | "firm";
+            /** @enum {string} */
+            technique: "criss-cross" | "long-pull" | "feather" | "rub-in" | "scumble" | "fluff" | "tap" | "comma" | "knife-break" | "knife-slide" | "knife-line" | "pull-down" | "push-up" | "fan-edge" | "double-load" | "liner-pull" | "press-turn" | "dab" | "dry-drag" | "cut-in" | "glaze" | "rub-back" | "wipe-out" | "scrape" | "blot";
+            tool: string;
+            words: string;
+        };
         /**
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -1104,6 +1206,11 @@ export interface components {
             /** @enum {string} */
             edit: "change";
             step: components["schemas"]["Step"];
+        };
+        EditEase: {
+            /** @enum {string} */
+            edit: "ease";
+            step: string;
         };
         EditGround: {
             base: components["schemas"]["Base"];
@@ -1127,6 +1234,11 @@ export interface components {
             /** @enum {string} */
             edit: "measure";
             measured: components["schemas"]["Measured"];
+        };
+        EditMethod: {
+            /** @enum {string} */
+            edit: "method";
+            method: string;
         };
         EditMinutes: {
             /** @enum {string} */
@@ -1216,6 +1328,15 @@ export interface components {
             light: components["schemas"]["Light"];
             view: components["schemas"]["View"];
         };
+        EditSession: {
+            /** @enum {string} */
+            edit: "session";
+            level: string;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            pace: number;
+        };
         EditSplit: {
             /** @enum {string} */
             edit: "split";
@@ -1227,11 +1348,23 @@ export interface components {
             mixture: string;
             tints: components["schemas"]["Part"][];
         };
+        EditTool: {
+            /** Format: int64 */
+            at: number;
+            /** @enum {string} */
+            edit: "tool";
+            tool: components["schemas"]["Tool"];
+        };
         EditUnmix: {
             /** @enum {string} */
             edit: "unmix";
             mixture: string;
             paints: string[];
+        };
+        EditUntool: {
+            /** @enum {string} */
+            edit: "untool";
+            tool: string;
         };
         EditUnzone: {
             /** @enum {string} */
@@ -1334,6 +1467,21 @@ export interface components {
             unit: string;
             /** @description names the place for accepting it on purpose */
             where: string;
+        };
+        Fitting: {
+            /** @description what fits, the one that changes the picture least first */
+            choices: components["schemas"]["Choice"][];
+            /**
+             * Format: double
+             * @description minutes of the script at the pace of the class
+             */
+            now: number;
+            says: string;
+            /**
+             * Format: double
+             * @description minutes to fit into
+             */
+            target: number;
         };
         Focal: {
             /**
@@ -1462,6 +1610,11 @@ export interface components {
              */
             method: "wet-base" | "direct" | "ladder" | "rub-and-blot" | "dry-block-in" | "layered";
             mixtures: components["schemas"]["Mixture"][];
+            /**
+             * Format: double
+             * @description How many times the written minutes of work the class takes: beginners 1.3 to 1.8. 1 when left out.
+             */
+            pace?: number;
             /** @description Keys of the paints laid out. */
             palette: string[];
             /** @description Depths, farthest first. */
@@ -1775,6 +1928,17 @@ export interface components {
             /** @description Strong paints that are first let down, each with this many parts of the mixture's first paint, so that a speck can be measured. */
             tints?: components["schemas"]["Part"][];
         };
+        MovedStep: {
+            /**
+             * Format: int64
+             * @description place counted from 1
+             */
+            from: number;
+            says: string;
+            step: string;
+            /** Format: int64 */
+            to: number;
+        };
         Named: {
             name: string;
             paint: string;
@@ -1902,7 +2066,7 @@ export interface components {
         };
         Phrase: {
             /** @enum {string} */
-            slot: "" | "tool" | "load" | "pressure" | "technique" | "mixtures" | "where" | "zone" | "care" | "medium" | "minutes" | "days";
+            slot: "" | "tool" | "load" | "pressure" | "technique" | "mixtures" | "where" | "zone" | "care" | "medium" | "minutes" | "days" | "after";
             text: string;
         };
         Pile: {
@@ -2013,6 +2177,38 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Proposal: {
+            /**
+             * Format: double
+             * @description minutes of the script as it is
+             */
+            before: number;
+            /** @description steps done meanwhile, in words */
+            beside: string[];
+            /** @description whether there is one that saves anything */
+            better: boolean;
+            /**
+             * Format: double
+             * @description no order of these steps takes fewer minutes
+             */
+            bound: number;
+            edit: components["schemas"]["Edit"];
+            /**
+             * Format: double
+             * @description percent by which the order may still be longer than need be
+             */
+            gap: number;
+            /**
+             * Format: double
+             * @description minutes in the better order
+             */
+            minutes: number;
+            /** @description the steps that change places, the fewest that do */
+            moves: components["schemas"]["MovedStep"][];
+            /** @description no order is shorter */
+            proven: boolean;
+            says: string;
         };
         Ranked: {
             /** @description whether it is in the focal area */
@@ -2302,6 +2498,18 @@ export interface components {
             fat: number;
             /** @description a blot, scrape or wait */
             hatched: boolean;
+            /**
+             * Format: double
+             * @description minutes without work before it
+             */
+            idle: number;
+            /**
+             * Format: double
+             * @description minutes by which it begins later than it may
+             */
+            late: number;
+            /** @description done while what came before lies or sets */
+            meanwhile: boolean;
             /** Format: double */
             minutes: number;
             /**
@@ -2373,6 +2581,11 @@ export interface components {
             whose?: string;
         };
         Score: {
+            /**
+             * Format: double
+             * @description length of the script at the pace of the class
+             */
+            class: number;
             /** @description one a plane, farthest first */
             columns: components["schemas"]["Column"][];
             /**
@@ -2388,11 +2601,23 @@ export interface components {
              * @description length of the session
              */
             session: number;
+            /** @description where the time goes */
+            spent: components["schemas"]["Spent"][];
         };
         SketchRequest: {
             edit?: components["schemas"]["Edit"];
             /** @description content hash of the lesson */
             whose: string;
+        };
+        Spare: {
+            edit: components["schemas"]["Edit"];
+            /**
+             * Format: double
+             * @description minutes of cleaning
+             */
+            saves: number;
+            says: string;
+            tool: string;
         };
         Specimen: {
             /** @description address of the picture */
@@ -2401,6 +2626,11 @@ export interface components {
             on: string;
             under: string;
         };
+        Spent: {
+            /** Format: double */
+            minutes: number;
+            what: string;
+        };
         Spot: {
             /** Format: double */
             x: number;
@@ -2408,6 +2638,8 @@ export interface components {
             y: number;
         };
         Step: {
+            /** @description How long after other steps it may begin. */
+            after?: components["schemas"]["After"][];
             /**
              * @description What is done to the tool before the step.
              * @enum {string}
@@ -2423,9 +2655,13 @@ export interface components {
              * @description How long the canvas is left to dry; only for the technique dry.
              */
             days: number;
+            /** @description Another way to do it, for those who need an easier one. */
+            easier?: components["schemas"]["Easier"][];
             id: string;
             /** @enum {string} */
             load: "thin" | "light" | "medium" | "full" | "heavy";
+            /** @description Done while the towel lies, or the wait goes on, that comes before it. */
+            meanwhile?: boolean;
             medium: components["schemas"]["Medium"];
             /** Format: double */
             minutes: number;
@@ -2507,6 +2743,10 @@ export interface components {
              * @description mm
              */
             width: number;
+        };
+        Swap: {
+            edit: components["schemas"]["Edit"];
+            says: string;
         };
         Swatch: {
             /** @description #rrggbb */
@@ -2622,6 +2862,15 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Timed: {
+            /** @description waits that contradict each other; then there is no order */
+            clash?: components["schemas"]["Clash"];
+            /** @description what a few moves save */
+            few?: components["schemas"]["Proposal"];
+            /** @description the shortest order */
+            order?: components["schemas"]["Proposal"];
+            tools: components["schemas"]["Toolset"];
+        };
         Tint: {
             /**
              * Format: double
@@ -2652,6 +2901,16 @@ export interface components {
              * @description mm across the hairs or along the blade.
              */
             width: number;
+        };
+        Toolset: {
+            /** @description what would have to change for that, a tool at a time */
+            edits: components["schemas"]["Swap"][];
+            /** @description tools that suffice, in words: the fewest there are */
+            least: string[];
+            says: string;
+            /** @description where a spare brush saves more than it costs, the most first */
+            spares: components["schemas"]["Spare"][];
+            used: components["schemas"]["UsedTool"][];
         };
         Toward: {
             /** Format: double */
@@ -2717,6 +2976,27 @@ export interface components {
              * @description mean µm of paint there that had not set
              */
             wet: number;
+        };
+        UsedTool: {
+            /**
+             * Format: int64
+             * @description times it is wiped or rinsed
+             */
+            cleaned: number;
+            /**
+             * Format: double
+             * @description minutes that this takes
+             */
+            minutes: number;
+            name: string;
+            /**
+             * Format: int64
+             * @description how many of it must lie ready: each use that asks for a fresh one takes another
+             */
+            pieces: number;
+            /** Format: int64 */
+            steps: number;
+            tool: string;
         };
         View: {
             /**
@@ -3059,6 +3339,39 @@ export interface operations {
                 };
                 content: {
                     "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    fitting: {
+        parameters: {
+            query: {
+                minutes: number;
+            };
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitting"];
                 };
             };
             /** @description Error */
@@ -4402,6 +4715,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    timing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timed"];
                 };
             };
             /** @description Error */

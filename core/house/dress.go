@@ -1,0 +1,154 @@
+package house
+
+import (
+	"fmt"
+	"slices"
+
+	"proxenos/core/lesson"
+)
+
+// A Stage is how far along a thing is when a step works on it.
+type Stage int
+
+// The stages of a thing: its shadow shape or mass, its lights, its accents.
+const (
+	Body Stage = iota
+	Lights
+	Accent
+)
+
+// What the steps say that a method brings; by these words they are known again.
+const (
+	blotWords = "Lay the towel on, leave it, lift it: the paint turns matt and takes what comes next."
+	dryWords  = "End of the first day. Let it dry for some days, then go on with the lights."
+)
+
+// A script is a lesson whose steps know their stages.
+type script struct {
+	*lesson.Lesson
+	stages []Stage
+}
+
+// Dress makes a plainly written lesson, tube paint on a dry ground, one of its house
+// method: base coat, mediums, waits. It changes l and needs the stage of every step.
+func Dress(l *lesson.Lesson, stages []Stage) {
+	s := script{l, slices.Clone(stages)}
+	switch l.Method {
+	case "wet-base":
+		l.Base = lesson.Base{Kind: "white", Thickness: 10, Zones: s.open()}
+	case "direct":
+		l.Ground.Name = "toned, a trace of oil wiped off"
+	case "ladder":
+		s.mediums(lesson.Medium{Solvent: 40}, lesson.Medium{Solvent: 8, Oil: 8}, lesson.Medium{})
+	case "rub-and-blot":
+		l.Base = lesson.Base{Kind: "clear", Thickness: 6, Zones: s.open()}
+		s.before(Accent, "blot", func(zone string) lesson.Step {
+			return lesson.Step{Zone: zone, Where: "whole", Technique: lesson.Blot, Tool: s.towel(), Minutes: 8,
+				Words: blotWords}
+		})
+	case "dry-block-in":
+		s.blockIn()
+	case "layered":
+		s.before(Lights, "dry", func(string) lesson.Step {
+			return lesson.Step{Where: "whole", Technique: lesson.Dry, Minutes: 5, Days: 3,
+				Words: dryWords}
+		})
+	}
+}
+
+// open lists the zones that a wet coat helps: sky and water.
+func (l *script) open() []string {
+	out := []string{}
+	for _, z := range l.Zones {
+		if z.Kind == lesson.Sky || z.Kind == lesson.Water {
+			out = append(out, z.ID)
+		}
+	}
+	return out
+}
+
+// tool is the first tool of a kind, or one that is laid out for it.
+func (l *script) tool(kind lesson.ToolKind, id string, width float64, best func(a, b lesson.Tool) bool) string {
+	found := ""
+	var was lesson.Tool
+	for _, t := range l.Tools {
+		if t.Kind == kind && (found == "" || best(t, was)) {
+			found, was = t.ID, t
+		}
+	}
+	if found == "" {
+		l.Tools = append(slices.Clone(l.Tools), lesson.Tool{ID: id, Kind: kind, Width: width})
+		found = id
+	}
+	return found
+}
+
+func (l *script) towel() string {
+	return l.tool("towel", "towel", 150, func(a, b lesson.Tool) bool { return false })
+}
+
+func (l *script) mediums(by ...lesson.Medium) {
+	for i, s := range l.Steps {
+		if len(s.Mixtures) > 0 && plain(s) {
+			l.Steps[i].Medium = by[l.stages[i]]
+		}
+	}
+}
+
+// plain reports whether a step is painted as the method says; thin lines, glazes and
+// acrylic are let down for their own reasons.
+func plain(s lesson.Step) bool {
+	return s.Technique != lesson.LinerPull && s.Technique != lesson.Glaze && !s.Medium.Acrylic
+}
+
+// before puts a step before the first of a stage that comes after the last body of
+// anything: what must set has set by then.
+func (l *script) before(st Stage, id string, make func(zone string) lesson.Step) {
+	last := 0
+	for i, s := range l.stages {
+		if s == Body {
+			last = i
+		}
+	}
+	at := slices.IndexFunc(l.stages[last:], func(s Stage) bool { return s >= st })
+	if at < 0 {
+		return
+	}
+	at += last
+	s := make(l.Steps[at].Zone)
+	s.ID, s.Mixtures, s.Load, s.Pressure, s.Care, s.Cover = l.free(id), []string{}, "medium", "light", "fresh", 1
+	l.Steps = slices.Insert(l.Steps, at, s)
+	l.stages = slices.Insert(l.stages, at, Body)
+}
+
+// free is an id like the one wanted that no step has.
+func (l *script) free(id string) string {
+	for n := 2; l.Step(id) >= 0; n++ {
+		id = fmt.Sprintf("%s-%d", id[:min(len(id), 36)], n)
+	}
+	return id
+}
+
+// blockIn begins with the large shapes in acrylic, dry before the oil goes on.
+func (l *script) blockIn() {
+	var first []lesson.Step
+	seen := map[string]bool{}
+	brush := l.tool("flat", "flat50", 50, func(a, b lesson.Tool) bool { return a.Width > b.Width })
+	for i, s := range l.Steps {
+		if l.stages[i] != Body || seen[s.Zone] || s.Where != "whole" || len(s.Mixtures) == 0 || len(first) == 5 {
+			continue
+		}
+		seen[s.Zone] = true
+		z, _ := l.Zone(s.Zone)
+		if z.Kind == lesson.Sky || z.Kind == lesson.Path {
+			continue // what grades from colour to colour is for the oil
+		}
+		first = append(first, lesson.Step{ID: l.free("block-" + s.Zone[:min(len(s.Zone), 30)]), Zone: s.Zone, Where: "whole", Technique: lesson.RubIn, Tool: brush,
+			Mixtures: s.Mixtures[:1], Load: "full", Pressure: "medium", Care: "fresh", Cover: 1.4, Minutes: 2, Medium: lesson.Medium{Acrylic: true},
+			Words: fmt.Sprintf("In acrylic, plainly: the shape of %s. It is dry within minutes.", z.Name)})
+	}
+	first = append(first, lesson.Step{ID: l.free("acrylic-dries"), Where: "whole", Technique: lesson.Wait, Minutes: 8, Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "fresh", Cover: 1,
+		Words: "Let the acrylic dry through; lay out the oils meanwhile."})
+	l.Steps = append(first, l.Steps...)
+	l.stages = append(make([]Stage, len(first)), l.stages...)
+}

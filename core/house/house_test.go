@@ -1,0 +1,110 @@
+package house_test
+
+import (
+	"bytes"
+	"slices"
+	"strings"
+	"testing"
+
+	"proxenos/core/house"
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+)
+
+// plainly is the demo as it would be written for no method in particular.
+func plainly(t *testing.T) *lesson.Lesson {
+	l, _ := sample.Terraces(t)
+	turn, err := house.Switch(l, "direct")
+	if err != nil {
+		t.Fatal(err)
+	}
+	next, _, err := lesson.Apply(l, turn.Edit.Edit)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return next
+}
+
+// One lesson moved through all six methods: what each makes of it.
+func TestOneLessonThroughAllMethods(t *testing.T) {
+	l := plainly(t)
+	has := func(l *lesson.Lesson, what func(lesson.Step) bool) bool { return slices.ContainsFunc(l.Steps, what) }
+	acrylic := func(s lesson.Step) bool { return s.Medium.Acrylic }
+	dries := func(s lesson.Step) bool { return s.Technique == lesson.Dry }
+	for _, w := range []struct {
+		method               lesson.Method
+		base                 lesson.BaseKind
+		least, most          float64 // µm of base coat
+		acrylic, dries, thin bool    // thin: half-solvent lay-ins
+	}{
+		{"wet-base", "white", 8, 15, false, false, false},
+		{"direct", "none", 0, 3, false, false, false},
+		{"ladder", "none", 0, 0, false, false, true},
+		{"rub-and-blot", "clear", 1, 8, false, false, false},
+		{"dry-block-in", "none", 0, 0, true, false, false},
+		{"layered", "none", 0, 0, false, true, false},
+	} {
+		turn, err := house.Switch(l, w.method)
+		if err != nil {
+			t.Fatal(w.method, err)
+		}
+		next, undo, err := lesson.Apply(l, turn.Edit.Edit)
+		if err != nil {
+			t.Fatal(w.method, err)
+		}
+		if next.Method != w.method || next.Base.Kind != w.base || next.Base.Thickness < w.least || next.Base.Thickness > w.most {
+			t.Errorf("%s: %s with base %+v", w.method, next.Method, next.Base)
+		}
+		if has(next, acrylic) != w.acrylic || has(next, dries) != w.dries {
+			t.Errorf("%s: acrylic %v, days of drying %v", w.method, has(next, acrylic), has(next, dries))
+		}
+		stages := house.Stages(next)
+		for i, s := range next.Steps {
+			lean := s.Medium.Solvent >= 40 && !s.Medium.Acrylic && s.Technique != lesson.LinerPull
+			if lean && !(w.thin && stages[i] == house.Body) {
+				t.Errorf("%s: step %d is thinned %+v", w.method, i+1, s.Medium)
+			}
+			if w.thin && stages[i] == house.Accent && s.Medium.Total() > 3 && s.Technique != lesson.LinerPull {
+				t.Errorf("%s: the last lights are let down %+v", w.method, s.Medium)
+			}
+		}
+		if (len(turn.Changes) == 0) != (w.method == l.Method) {
+			t.Errorf("%s: %d changes", w.method, len(turn.Changes))
+		}
+		back, _, err := lesson.Apply(next, undo)
+		if err != nil || !bytes.Equal(lesson.Encode(back), lesson.Encode(l)) {
+			t.Errorf("%s: cannot be taken back: %v", w.method, err)
+		}
+		// And back by switching: what the method brought goes again.
+		home, err := house.Switch(next, l.Method)
+		if err != nil {
+			t.Fatal(err)
+		}
+		again, _, err := lesson.Apply(next, home.Edit.Edit)
+		if err != nil || len(again.Steps) != len(l.Steps) || again.Base.Kind != l.Base.Kind {
+			t.Errorf("%s and back: %d steps of %d, base %v (%v)", w.method, len(again.Steps), len(l.Steps), again.Base, err)
+		}
+		kinds := map[string]int{}
+		for _, c := range turn.Changes {
+			kinds[c.Part+" "+c.Kind]++
+		}
+		t.Logf("%-13s %v", w.method, kinds)
+		for _, c := range turn.Changes {
+			if c.Part != "step" {
+				t.Logf("  %s %s", c.Kind, c.Says)
+			}
+		}
+	}
+	if _, err := house.Switch(l, "by-guess"); err == nil || !strings.Contains(err.Error(), "house methods") {
+		t.Errorf("an unknown method: %v", err)
+	}
+}
+
+func TestEveryMethodSaysHowItWorks(t *testing.T) {
+	for _, m := range lesson.Words().Methods {
+		w := house.Of(lesson.Method(m.ID))
+		if w.Name == "" || w.Ground == "" || w.Paint == "" || w.Order == "" || w.Care == "" {
+			t.Errorf("%+v", w)
+		}
+	}
+}

@@ -1,0 +1,109 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"proxenos/core/score"
+	"proxenos/store"
+)
+
+// Timed is what can be said of a lesson's order and tools, once it is painted.
+type Timed struct {
+	Clash *score.Clash    `json:"clash,omitempty" doc:"waits that contradict each other; then there is no order"`
+	Few   *score.Proposal `json:"few,omitempty" doc:"what a few moves save"`
+	Order *score.Proposal `json:"order,omitempty" doc:"the shortest order"`
+	Tools score.Toolset   `json:"tools"`
+}
+
+// fewMoves is how many moves a small change of the order makes.
+const fewMoves = 3
+
+func (s *Server) scoreOperations(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "timing", Method: http.MethodGet, Path: "/api/timings/{hash}",
+		Summary: "A better order for a lesson, and the tools it needs"}, s.timing)
+	huma.Register(api, huma.Operation{OperationID: "fitting", Method: http.MethodGet, Path: "/api/fittings/{hash}",
+		Summary: "How to bring a lesson into so many minutes, with what each choice changes in the picture"}, s.fitting)
+}
+
+// cached answers from the cache, or works the answer out and keeps it.
+func cached[T any](ctx context.Context, s *Server, name string, work func(*T) error) (*one[T], error) {
+	address := s.Engine + "/" + name
+	var out T
+	body, err := s.Store.Made(ctx, address)
+	switch {
+	case err == nil:
+		err = json.Unmarshal(body, &out)
+		return &one[T]{out}, s.refuse(err)
+	case !errors.Is(err, store.ErrNotFound):
+		return nil, s.refuse(err)
+	}
+	if err := work(&out); err != nil {
+		return nil, s.refuse(err)
+	}
+	if body, err = json.Marshal(out); err == nil {
+		err = s.Store.PutMade(ctx, address, body)
+	}
+	return &one[T]{out}, s.refuse(err)
+}
+
+// timed works out the order and the tools of a painted lesson.
+func (s *Server) timed(ctx context.Context, hash string) (*one[Timed], error) {
+	return cached(ctx, s, hash+"/timing", func(out *Timed) error {
+		j, err := s.job(ctx, hash)
+		if err != nil {
+			return err
+		}
+		r, err := j.Drafted(ctx)
+		if err != nil {
+			return err
+		}
+		t := score.TimingOf(j.Lesson, r)
+		out.Tools = score.Tools(j.Lesson)
+		if out.Clash, err = t.Clash(ctx); err != nil || out.Clash != nil {
+			return err
+		}
+		if out.Few, err = t.Few(ctx, fewMoves); err != nil {
+			return err
+		}
+		out.Order, err = t.Propose(ctx)
+		return err
+	})
+}
+
+func (s *Server) timing(ctx context.Context, in *struct {
+	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+}) (*one[Timed], error) {
+	return s.timed(ctx, in.Hash)
+}
+
+func (s *Server) fitting(ctx context.Context, in *struct {
+	Hash    string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Minutes int    `query:"minutes" minimum:"5" maximum:"600" required:"true"`
+}) (*one[score.Fitting], error) {
+	t, err := s.timed(ctx, in.Hash)
+	if err != nil {
+		return nil, err
+	}
+	return cached(ctx, s, fmt.Sprintf("%s/fit-%d", in.Hash, in.Minutes), func(out *score.Fitting) error {
+		j, err := s.job(ctx, in.Hash)
+		if err != nil {
+			return err
+		}
+		r, err := j.Drafted(ctx)
+		if err != nil {
+			return err
+		}
+		f, err := score.Fit(ctx, j.Lesson, r, t.Body.Order, float64(in.Minutes))
+		if err != nil {
+			return err
+		}
+		*out = *f
+		return out.Paint(ctx, j.Lesson, r)
+	})
+}
