@@ -12,8 +12,8 @@ import (
 	"proxenos/core/spectrum"
 )
 
-// Brought says what came along with steps that were brought from another lesson.
-type Brought struct {
+// Fitted says what came along with steps that were brought from another lesson.
+type Fitted struct {
 	Edit  lesson.AnyEdit `json:"edit"`
 	Notes []string       `json:"notes" doc:"how zones, mixtures and tools were fitted"`
 }
@@ -27,7 +27,7 @@ const (
 // counted from 0. Zones that l has no like of come along, at the plane that is nearest in
 // distance and placed by the horizon; mixtures are mixed anew from l's own tubes for the
 // colour as the air of l makes it there; tools are taken from l's where one is like.
-func Bring(ctx context.Context, l, from *lesson.Lesson, steps []string, at int) (*Brought, error) {
+func Bring(ctx context.Context, l, from *lesson.Lesson, steps []string, at int) (*Fitted, error) {
 	if at < 0 || at > len(l.Steps) {
 		return nil, fmt.Errorf("at is %d: give a place from 0 to %d", at, len(l.Steps))
 	}
@@ -48,7 +48,7 @@ func Bring(ctx context.Context, l, from *lesson.Lesson, steps []string, at int) 
 	if len(b.ids) < len(steps) {
 		return nil, fmt.Errorf("of %d steps named %d are in that lesson: name steps that are", len(steps), len(b.ids))
 	}
-	return &Brought{lesson.AnyEdit{Edit: b.all}, b.notes}, nil
+	return &Fitted{lesson.AnyEdit{Edit: b.all}, b.notes}, nil
 }
 
 // A bringer carries steps over one by one.
@@ -190,7 +190,11 @@ func (b *bringer) mixture(id, zone, target string) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	c = recipe.Moved(recipe.Moved(c, distance(b.from, zone), 0, b.from.Haze()), 0, distance(b.next, target), b.next.Haze())
+	if here, there := distance(b.from, zone), distance(b.next, target); b.from.Haze() != b.next.Haze() {
+		c = recipe.Moved(recipe.Moved(c, here, 0, b.from.Haze()), 0, there, b.next.Haze())
+	} else if here != there {
+		c = recipe.Moved(c, here, there, b.next.Haze())
+	}
 	best, least := "", math.Inf(1)
 	for _, o := range b.next.Mixtures {
 		if have, err := b.next.Paints().Colour(o.Parts); err == nil {

@@ -53,7 +53,7 @@ func (l *Lesson) Clock() []Moment {
 			}
 		}
 		m := Moment{Start: start, End: start + s.Minutes, Free: start + s.Minutes, Idle: start - free, Late: late}
-		if l.lies(i) {
+		if l.Lies(i) {
 			m.Free = start + s.Hands()
 			lies = max(lies, m.End)
 		}
@@ -74,10 +74,11 @@ func (s Step) Hands() float64 {
 	return s.Minutes
 }
 
-// lies reports whether the next step is done while step i goes on.
-func (l *Lesson) lies(i int) bool {
-	t := l.Steps[i].Technique
-	return (t == Blot || t == Wait) && i+1 < len(l.Steps) && l.Steps[i+1].Meanwhile
+// Lies reports whether the next step is done while step i goes on. A wait that is itself
+// taken meanwhile is a stand-back, and time of the painter's.
+func (l *Lesson) Lies(i int) bool {
+	s := l.Steps[i]
+	return (s.Technique == Blot || s.Technique == Wait && !s.Meanwhile) && i+1 < len(l.Steps) && l.Steps[i+1].Meanwhile
 }
 
 func (l *Lesson) places() map[string]int {

@@ -26,6 +26,7 @@ var editKinds = map[string]reflect.Type{
 	"split":     reflect.TypeFor[Split](),
 	"replace":   reflect.TypeFor[Replace](),
 	"join":      reflect.TypeFor[Join](),
+	"pause":     reflect.TypeFor[Pause](),
 	"session":   reflect.TypeFor[SetSession](),
 	"method":    reflect.TypeFor[SetMethod](),
 	"tool":      reflect.TypeFor[SetTool](),

@@ -36,6 +36,8 @@ func edits() []lesson.Edit {
 		lesson.Remove{Step: "ridge"},
 		lesson.SetSession{Minutes: 45, Pace: 1.4, Level: "some"},
 		lesson.SetMethod{Method: "ladder"},
+		lesson.Pause{At: 2, Minutes: 1},
+		lesson.All{lesson.Pause{At: 4, Minutes: 6}, lesson.Pause{At: 1, Minutes: 2, Meanwhile: true}},
 		lesson.SetTool{At: 2, Tool: lesson.Tool{ID: "round4", Kind: "round", Width: 4}},
 		lesson.SetTool{Tool: lesson.Tool{ID: "flat20", Kind: "flat", Width: 25}},
 		lesson.RemoveTool{Tool: "fan15"},

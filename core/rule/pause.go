@@ -52,7 +52,7 @@ func findIdle(c *Context) (out []Finding) {
 	}
 	l := c.Lesson
 	for i, s := range l.Steps {
-		if s.Technique != lesson.Wait || s.Minutes <= idleMost || i+1 < len(l.Steps) && l.Steps[i+1].Meanwhile {
+		if s.Technique != lesson.Wait || s.Minutes <= idleMost || l.Lies(i) {
 			continue
 		}
 		for k := i + 1; k < len(l.Steps); k++ {
@@ -89,40 +89,32 @@ func findIdle(c *Context) (out []Finding) {
 	return out
 }
 
-// stands reports whether step i leaves time to stand back: a wait, or a towel that lies
-// while nothing else is done.
-func stands(l *lesson.Lesson, i int) bool {
-	s := l.Steps[i]
-	if i+1 < len(l.Steps) && l.Steps[i+1].Meanwhile {
-		return false
-	}
-	return s.Technique.Idle() || s.Technique == lesson.Blot && s.Minutes >= restLeast
-}
-
 func findNoPause(c *Context) (out []Finding) {
 	l := c.Lesson
+	clock := l.Clock()
 	look, rest, from := 0.0, 0.0, 0
 	for i, s := range l.Steps {
-		if stands(l, i) {
+		if score.Stands(l, i) {
 			look, from = 0, i+1
 			if s.Minutes >= breakIs || s.Technique == lesson.Dry {
 				rest = 0
 			}
 			continue
 		}
-		look += s.Minutes
-		rest += s.Minutes
+		mine := clock[i].Free - clock[i].Start
+		look += mine
+		rest += mine
 		switch {
 		case look > lookMost:
 			f := Finding{Says: fmt.Sprintf("From %s to %s there are %g minutes of painting without standing back.", l.Label(from), l.Label(i), look),
 				Figure: look, Unit: "min", Threshold: lookMost, Steps: []string{l.Steps[from].ID}, Where: l.Steps[from].ID}
-			c.paused(&f, from, i, 1, "Stand back two metres and squint: is every plane its planned value?")
+			c.paused(&f, from, i, 1)
 			out = append(out, f)
 			look, from = 0, i+1
 		case rest > breakMost:
 			f := Finding{Says: fmt.Sprintf("Up to %s there are %g minutes without a break.", l.Label(i), rest),
 				Figure: rest, Unit: "min", Threshold: breakMost, Steps: []string{s.ID}, Where: s.ID + "/break"}
-			c.paused(&f, max(0, i-4), i, breakIs, "A break: look at it with fresh eyes afterwards.")
+			c.paused(&f, max(0, i-4), i, breakIs)
 			out = append(out, f)
 			rest = 0
 		}
@@ -132,7 +124,7 @@ func findNoPause(c *Context) (out []Finding) {
 
 // paused offers a pause between two steps: where the plane changes, about when one should
 // have stood back, so that what follows has its time too.
-func (c *Context) paused(f *Finding, from, to int, minutes float64, words string) {
+func (c *Context) paused(f *Finding, from, to int, minutes float64) {
 	l := c.Lesson
 	due := l.Start(from) + min(0.75*lookMost, (l.Start(to)-l.Start(from))*0.9)
 	best, least := -1, 0.0
@@ -151,7 +143,7 @@ func (c *Context) paused(f *Finding, from, to int, minutes float64, words string
 	if best < 0 {
 		return
 	}
-	if r, _, ok := c.remedy(fmt.Sprintf("stand back for %g min before %s", minutes, l.Label(best)), lesson.Insert{At: best, Step: c.idle(lesson.Wait, minutes, words)}); ok {
+	if r, _, ok := c.remedy(fmt.Sprintf("stand back for %g min before %s", minutes, l.Label(best)), lesson.Pause{At: best, Minutes: minutes}); ok {
 		f.Remedies = append(f.Remedies, r)
 	}
 }

@@ -16,7 +16,7 @@ type Proposal struct {
 	Edit    lesson.AnyEdit `json:"edit"`
 	Before  float64        `json:"before" doc:"minutes of the script as it is"`
 	Minutes float64        `json:"minutes" doc:"minutes in the better order"`
-	Bound   float64        `json:"bound" doc:"no order of these steps takes fewer minutes"`
+	Bound   float64        `json:"bound" doc:"no order of these steps takes fewer minutes, pauses that have to be added not counted"`
 	Gap     float64        `json:"gap" doc:"percent by which the order may still be longer than need be"`
 	Proven  bool           `json:"proven" doc:"no order is shorter"`
 	Moves   []MovedStep    `json:"moves" doc:"the steps that change places, the fewest that do"`
@@ -61,6 +61,8 @@ func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
 	if err != nil {
 		return nil, err
 	}
+	pauses, next := rested(next)
+	edit = append(edit, pauses...)
 	p.Minutes = next.Minutes()
 	if p.Minutes > p.Before-worthwhile {
 		p.Minutes = p.Before
@@ -78,7 +80,7 @@ func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
 		}
 	}
 	for i, s := range next.Steps {
-		if s.Meanwhile && !l.Steps[l.Step(s.ID)].Meanwhile {
+		if k := l.Step(s.ID); k >= 0 && s.Meanwhile && !l.Steps[k].Meanwhile {
 			p.Beside = append(p.Beside, next.Label(i))
 		}
 	}
@@ -87,6 +89,41 @@ func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
 		p.Says += fmt.Sprintf(" No order is shorter by more than %.1f %%.", p.Gap)
 	}
 	return p, nil
+}
+
+// rested puts pauses in where the better order leaves too few: towels beside which work
+// goes on are no time to stand back.
+func rested(l *lesson.Lesson) (all lesson.All, next *lesson.Lesson) {
+	look, rest := 0.0, 0.0
+	for i := 0; i < len(l.Steps); i++ {
+		s := l.Steps[i]
+		if Stands(l, i) {
+			look = 0
+			if s.Minutes >= lesson.BreakIs || s.Technique == lesson.Dry {
+				rest = 0
+			}
+			continue
+		}
+		hands := s.Minutes
+		if l.Lies(i) {
+			hands = s.Hands()
+		}
+		look += hands
+		rest += hands
+		if i == 0 || look <= LookMost && rest <= BreakMost {
+			continue
+		}
+		pause := lesson.Pause{At: i, Minutes: 1, Meanwhile: s.Meanwhile}
+		if rest > BreakMost {
+			pause.Minutes, rest = lesson.BreakIs, hands
+		}
+		if more, _, err := pause.Apply(l); err == nil {
+			all, l = append(all, pause), more
+			look = hands
+			i++
+		}
+	}
+	return all, l
 }
 
 func gains(moves, beside int) string {

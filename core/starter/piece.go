@@ -37,7 +37,7 @@ func Pieces() []Piece {
 }
 
 // PutIn is the edit that puts a piece into a lesson before the step at a place.
-func PutIn(ctx context.Context, l *lesson.Lesson, piece string, at int) (*compose.Brought, error) {
+func PutIn(ctx context.Context, l *lesson.Lesson, piece string, at int) (*compose.Fitted, error) {
 	for _, p := range Pieces() {
 		if p.ID != piece {
 			continue

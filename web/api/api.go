@@ -81,6 +81,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.referenceOperations(api)
 	s.trialOperations(api)
 	s.scoreOperations(api)
+	s.scriptOperations(api)
 	return api
 }
 

@@ -46,6 +46,12 @@ export type Rung = Schemas['Rung']
 export type MixRequest = Schemas['MixRequest']
 export type ScaleRequest = Schemas['ScaleRequest']
 export type MarkShown = Schemas['MarkShown']
+export type Proposal = Schemas['Proposal']
+export type Choice = Schemas['Choice']
+export type Toolset = Schemas['Toolset']
+export type Tool = Schemas['Tool']
+export type After = Schemas['After']
+export type BringRequest = Schemas['BringRequest']
 export type OnShelf = Schemas['OnShelf']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 

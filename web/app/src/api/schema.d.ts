@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/brought": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Steps of another lesson, or a piece, fitted to a lesson: as an edit */
+        post: operations["bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/closeups/{engine}/{hash}/{step}": {
         parameters: {
             query?: never;
@@ -192,6 +209,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What differs between two revisions, step by step */
+        get: operations["differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/edits": {
         parameters: {
             query?: never;
@@ -255,6 +289,23 @@ export interface paths {
         put?: never;
         /** Take a photograph (PNG or JPEG) into the lesson's studio: cleaned, upright, without metadata */
         post: operations["takePhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done to a lesson, the newest first */
+        get: operations["revisions"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -406,6 +457,23 @@ export interface paths {
         };
         /** The paints, as a lesson has them */
         get: operations["paints"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces that can be put into any lesson */
+        get: operations["pieces"];
         put?: never;
         post?: never;
         delete?: never;
@@ -773,6 +841,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/turns/{hash}/{method}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What running a lesson by another house method would change */
+        get: operations["turn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -946,6 +1031,20 @@ export interface components {
             /** @description what is let down, and with how many parts of the first */
             tints?: components["schemas"]["Part"][];
             whose?: string;
+        };
+        BringRequest: {
+            /**
+             * Format: int64
+             * @description the place of the first, counted from 0
+             */
+            at: number;
+            /** @description the lesson they are in */
+            from?: string;
+            /** @description or a piece that every lesson can have */
+            piece?: string;
+            steps?: string[];
+            /** @description content hash of the lesson that gets them */
+            whose: string;
         };
         Brought: {
             /**
@@ -1143,6 +1242,18 @@ export interface components {
             /** Format: double */
             metres: number;
             name: string;
+        };
+        Difference: {
+            /** @description of the mixture, tool, zone or step; empty for the whole */
+            id: string;
+            /** @enum {string} */
+            kind: "added" | "removed" | "moved" | "changed";
+            /**
+             * @description what it is about
+             * @enum {string}
+             */
+            part: "lesson" | "ground" | "scene" | "palette" | "mixture" | "tool" | "zone" | "step";
+            says: string;
         };
         Direction: {
             /**
@@ -1468,6 +1579,11 @@ export interface components {
             /** @description names the place for accepting it on purpose */
             where: string;
         };
+        Fitted: {
+            edit: components["schemas"]["Edit"];
+            /** @description how zones, mixtures and tools were fitted */
+            notes: string[];
+        };
         Fitting: {
             /** @description what fits, the one that changes the picture least first */
             choices: components["schemas"]["Choice"][];
@@ -1721,6 +1837,13 @@ export interface components {
             known: boolean;
             /** @description #rrggbb */
             target: string;
+        };
+        Made: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            number: number;
+            said: string;
         };
         Mark: {
             /** @description whether that is out of reach */
@@ -2068,6 +2191,11 @@ export interface components {
             /** @enum {string} */
             slot: "" | "tool" | "load" | "pressure" | "technique" | "mixtures" | "where" | "zone" | "care" | "medium" | "minutes" | "days" | "after";
             text: string;
+        };
+        Piece: {
+            id: string;
+            meaning: string;
+            name: string;
         };
         Pile: {
             /**
@@ -2960,6 +3088,12 @@ export interface components {
             name: string;
             paint: string;
         };
+        Turn: {
+            /** @description what would change, one thing at a time */
+            changes: components["schemas"]["Difference"][];
+            edit: components["schemas"]["Edit"];
+            ways: components["schemas"]["Ways"];
+        };
         Under: {
             /**
              * Format: double
@@ -3046,6 +3180,16 @@ export interface components {
             in: components["schemas"]["Place"][];
             /** @description places at the edge where it may leave, strongest first */
             out: components["schemas"]["Peak"][];
+        };
+        Ways: {
+            /** @description of brushes */
+            care: string;
+            ground: string;
+            method: string;
+            name: string;
+            /** @description inside an object */
+            order: string;
+            paint: string;
         };
         Weighed: {
             /** Format: double */
@@ -3200,6 +3344,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitted"];
                 };
             };
             /** @description Error */
@@ -3550,6 +3727,40 @@ export interface operations {
             };
         };
     };
+    differences: {
+        parameters: {
+            query: {
+                from: number;
+                to: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     editLesson: {
         parameters: {
             query?: never;
@@ -3710,6 +3921,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Made"][];
                 };
             };
             /** @description Error */
@@ -4011,6 +4253,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Paint"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Piece"][];
                 };
             };
             /** @description Error */
@@ -4780,6 +5051,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trial"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+                method: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Turn"];
                 };
             };
             /** @description Error */

@@ -97,7 +97,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
       <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
         <section aria-label="Where" className="flex min-h-0 flex-col gap-2 overflow-hidden bg-mat p-4 print:hidden">
           <Places lesson={lesson} shown={frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
-          {shownTrial && <TrialView saved={saved} edit={shownTrial.edit} words={shownTrial.words} finding={shownTrial.finding} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
+          {shownTrial && <TrialView saved={saved} edit={shownTrial.edit} words={shownTrial.words} at={shownTrial.finding.onCanvas ? shownTrial.finding.at : undefined} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
         </section>
         <section aria-label="Findings" className="min-h-0 overflow-y-auto border-l border-line p-4" tabIndex={0}>
           {!rehearsal?.done && <p role="status">Rehearsing, step {rehearsal?.painted ?? 0} of {lesson.steps.length}.</p>}

@@ -1,4 +1,4 @@
-import type { Edit, Finding, Saved } from '../api/client'
+import type { Edit, Saved, TrialRequest } from '../api/client'
 import { useTrial } from '../api/scene'
 import { Button, figure } from '../ui/controls'
 
@@ -6,18 +6,21 @@ interface Props {
   saved: Saved
   edit: Edit
   words: string
-  finding: Finding
+  /** Where to look; the whole canvas when left out. */
+  at?: TrialRequest['at'] | undefined
+  /** Whether the canvases are shown large, with the words below. */
+  wide?: boolean
   close: () => void
   apply: (edit: Edit) => void
   busy: boolean
 }
 
-/** TrialView shows the canvas before and after a remedy, and what the rules would say. */
-export function TrialView({ saved, edit, words, finding, close, apply, busy }: Props) {
-  const trial = useTrial({ whose: saved.hash, edit, ...(finding.onCanvas ? { at: finding.at } : {}) })
+/** TrialView shows the canvas before and after an edit, and what the rules would say. */
+export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: Props) {
+  const trial = useTrial({ whose: saved.hash, edit, ...(at ? { at } : {}) })
   const t = trial.data
   return (
-    <section aria-label="Trial" className="flex max-h-[55%] flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2">
+    <section aria-label="Trial" className={`flex flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2 ${wide ? 'min-h-0 flex-1' : 'max-h-[55%]'}`}>
       <div className="flex items-center gap-2">
         <h2 className="min-w-0 flex-1 truncate font-serif text-base">{words.charAt(0).toUpperCase() + words.slice(1)}</h2>
         <Button disabled={busy || !t} onClick={() => apply(edit)}>
@@ -28,19 +31,19 @@ export function TrialView({ saved, edit, words, finding, close, apply, busy }: P
       {trial.error && <p role="alert">{trial.error.message}</p>}
       {!t && !trial.error && <p role="status">Trying it on the canvas.</p>}
       {t && (
-        <div className="flex gap-2">
+        <div className={`flex gap-2 ${wide ? 'flex-wrap' : ''}`}>
           {(
             [
               ['as it is', t.before],
               ['with it', t.after],
             ] as const
           ).map(([name, src]) => (
-            <figure key={name} className="w-36 shrink-0">
+            <figure key={name} className={wide ? 'min-w-48 flex-1' : 'w-36 shrink-0'}>
               <img src={src} alt={`The canvas ${name}`} className="w-full border border-strong" />
               <figcaption className="text-xs text-quiet">{name}</figcaption>
             </figure>
           ))}
-          <div className="min-w-0 flex-1 text-xs">
+          <div className={`text-xs ${wide ? 'w-full' : 'min-w-0 flex-1'}`}>
             <p>
               {t.open === 0 ? 'Nothing would be open' : `${t.open} would be open`}
               {t.minutes !== 0 && `; ${t.minutes > 0 ? '+' : '−'}${figure(Math.abs(t.minutes))} min`}.

@@ -12,6 +12,10 @@ export interface Keys {
   later: () => unknown
   longer: () => unknown
   shorter: () => unknown
+  pick: () => unknown
+  pickOn: (by: 1 | -1) => unknown
+  newStep: () => unknown
+  book: () => unknown
   duplicate: () => unknown
   remove: () => unknown
   close: () => unknown
@@ -30,7 +34,10 @@ const list = (vocabulary: Vocabulary | undefined): [string, string][] => [
   ['↓ ↑', 'next and previous step'],
   ['Alt ↓ ↑', 'move the step later and earlier'],
   ['+ −', 'half a minute more and less'],
+  ['N', 'a new step after this one'],
   ['D, Delete', 'duplicate the step, take it out'],
+  ['X, Shift ↓ ↑', 'pick steps to change together'],
+  ['T', 'time, tools, method, revisions'],
   ['→ ←', 'playhead on and back'],
   ['Space', 'play'],
   ...(vocabulary?.views ?? []).map((v): [string, string] => [(viewKeys[v.id] ?? '').toUpperCase(), `view: ${v.name.toLowerCase()}`]),

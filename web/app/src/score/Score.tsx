@@ -1,8 +1,10 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
-import type { Rehearsed, Saved } from '../api/client'
+import type { Edit, Rehearsed, Saved } from '../api/client'
 import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
+import { Book } from '../book/Book'
+import { TrialView } from '../checks/TrialView'
 import { useEditing } from '../lib/editing'
 import { useRoom } from '../lib/room'
 import { Button, figure, Hint } from '../ui/controls'
@@ -11,8 +13,10 @@ import { Rooms } from '../ui/Rooms'
 import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { Canvas } from './Canvas'
-import { commandsOf } from './commands'
+import { commandsOf, newSteps } from './commands'
 import { change, duplicate } from './edits'
+import { PickedBar } from './PickedBar'
+import { usePicked } from './usePicked'
 import { FindingList } from './FindingList'
 import { KeysDialog, type Keys } from './Keys'
 import { CommandPalette } from './Palette'
@@ -63,7 +67,10 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const [view, setView] = useState<View>('paint')
   const [selected, setSelected] = useState<string>()
   const [help, setHelp] = useState(false)
-  const [palette, setPalette] = useState(false)
+  const [palette, setPalette] = useState<'all' | 'new'>()
+  const [book, setBook] = useState(false)
+  const [tried, setTried] = useState<{ edit: Edit; words: string; hash: string }>()
+  const trial = tried?.hash === saved.hash ? tried : undefined
   const [, go] = useLocation()
   const [said, setSaid] = useState<{ text: string; minutes: [number, number]; findings: number | undefined; hash: string }>()
   const [room, setRoom] = useRoom()
@@ -73,6 +80,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
     setMinute((m) => (m >= before.score.minutes ? after.score.minutes : Math.min(m, after.score.minutes)))
   })
   const { apply, problem } = editing
+  const picked = usePicked(lesson.steps)
 
   const index = lesson.steps.findIndex((s) => s.id === selected)
   const step = lesson.steps[index]
@@ -118,19 +126,33 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         choose(lesson.steps[index === lesson.steps.length - 1 ? index - 1 : index + 1]?.id, false)
         apply({ edit: 'remove', step: step.id })
       },
-      close: () => setSelected(undefined),
+      pick: () => step && picked.toggle(step.id),
+      pickOn: (by: 1 | -1) => {
+        const next = lesson.steps[index + by]
+        if (!step || !next) return
+        picked.add(step.id, next.id)
+        choose(next.id)
+      },
+      newStep: () => setPalette('new'),
+      book: () => setBook(!book),
+      close: () => {
+        if (picked.ids.length > 0) picked.clear()
+        else if (trial) setTried(undefined)
+        else if (selected) setSelected(undefined)
+        else setBook(false)
+      },
       play,
       forward: () => setMinute((m) => Math.min(score.minutes, m + 0.5)),
       backward: () => setMinute((m) => Math.max(0, m - 0.5)),
       undo: editing.undo,
       redo: editing.redo,
       help: () => setHelp(true),
-      palette: () => setPalette(true),
+      palette: () => setPalette('all'),
       room: () => setRoom(room === 'dark' ? 'light' : 'dark'),
       view: setView,
     }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- play changes with minute and playing, which are listed
-    [apply, choose, editing.canUndo, editing.canRedo, index, lesson, minute, playing, room, score.minutes, setRoom, step],
+    [apply, choose, editing.canUndo, editing.canRedo, book, index, lesson, minute, picked, playing, room, score.minutes, selected, setRoom, step, trial],
   )
   useKeys(keys)
 
@@ -142,10 +164,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           Shelf
         </Link>
         <h1 className="truncate font-serif text-lg">{lesson.title}</h1>
-        <p aria-label="Length of the script" className="whitespace-nowrap">
-          <strong className={`font-semibold ${score.minutes > score.session ? 'underline decoration-2' : ''}`}>{figure(score.minutes)}</strong> of{' '}
-          {figure(score.session)} min
-        </p>
+        <Hint text="The whole script: its time, tools, method and past (T)">
+          <Button pressed={book} aria-label="Length of the script" onClick={() => setBook(!book)} className="whitespace-nowrap">
+            <strong className={`font-semibold ${score.class > score.session ? 'underline decoration-2' : ''}`}>{figure(score.class)}</strong> of {figure(score.session)} min
+          </Button>
+        </Hint>
         <FindingList rehearsed={known} checking={checking} choose={choose} />
         <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
         <UndoRedo editing={editing} />
@@ -163,8 +186,23 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
 
       <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
         <section aria-label="Canvas" className="flex min-h-0 flex-col bg-mat">
-          <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} viewName={viewName(vocabulary, view)} playing={playing} play={play} painted={rehearsal.data?.painted} />
-          {step && row && vocabulary ? (
+          {trial && (
+            <div className="flex min-h-0 flex-1 flex-col p-4">
+              <TrialView wide saved={saved} edit={trial.edit} words={trial.words} close={() => setTried(undefined)} apply={apply} busy={editing.busy} />
+            </div>
+          )}
+          {!trial && <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} viewName={viewName(vocabulary, view)} playing={playing} play={play} painted={rehearsal.data?.painted} />}
+          {book && vocabulary ? (
+            <Book
+              saved={saved}
+              vocabulary={vocabulary}
+              apply={apply}
+              tryOut={(edit, words) => setTried({ edit, words, hash: saved.hash })}
+              busy={editing.busy}
+              at={index < 0 ? lesson.steps.length : index + 1}
+              close={() => setBook(false)}
+            />
+          ) : step && row && vocabulary ? (
             <StepDetail key={step.id} saved={saved} step={step} row={row} report={known?.reports.find((r) => r.step === step.id)} apply={apply} />
           ) : (
             <p className="border-t border-line bg-sheet px-4 py-3 text-quiet">
@@ -173,6 +211,9 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           )}
         </section>
         <Script
+          head={picked.ids.length > 0 && <PickedBar lesson={lesson} picked={picked} apply={apply} busy={editing.busy} />}
+          picked={picked.ids}
+          pick={picked.toggle}
           saved={saved}
           rehearsed={known}
           vocabulary={vocabulary}
@@ -205,7 +246,14 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           </p>
         </div>
       </footer>
-      <CommandPalette open={palette} setOpen={setPalette} commands={() => commandsOf({ saved, vocabulary, selected, apply, choose, setView, go })} />
+      <CommandPalette
+        open={palette !== undefined}
+        setOpen={(open) => setPalette(open ? 'all' : undefined)}
+        commands={() => {
+          const doing = { saved, vocabulary, selected, apply, choose, setView, go, openBook: () => setBook(true) }
+          return palette === 'new' ? newSteps(doing) : commandsOf(doing)
+        }}
+      />
       <KeysDialog open={help} setOpen={setHelp} vocabulary={vocabulary} />
       <StaleDialog
         refusal={editing.stale}

@@ -1,9 +1,15 @@
-import { useEffect, useRef, useState, type PointerEvent as ReactPointer } from 'react'
+import { Fragment, useEffect, useRef, useState, type PointerEvent as ReactPointer, type ReactNode } from 'react'
 
 import type { Column, Edit, Rehearsed, Saved, Step, Vocabulary } from '../api/client'
+import { figure } from '../ui/controls'
 import { ScriptRow } from './ScriptRow'
 
 interface Props {
+  /** What stands over the script. */
+  head: ReactNode
+  /** Steps that are picked to be changed together. */
+  picked: string[]
+  pick: (step: string) => void
   saved: Saved
   rehearsed: Rehearsed | undefined
   vocabulary: Vocabulary | undefined
@@ -67,6 +73,12 @@ export function Script(props: Props) {
     setDrag(undefined)
   }
 
+  /** stageMinutes is how long the stage lasts that begins with a step. */
+  const stageMinutes = (i: number) => {
+    const next = lesson.steps.findIndex((s, k) => k > i && s.stage)
+    return (score.rows[next]?.start ?? score.minutes) - (score.rows[i]?.start ?? 0)
+  }
+
   return (
     <section aria-label="Script" className="flex min-h-0 flex-col border-l border-line bg-sheet">
       <div className="script-grid h-20 shrink-0 items-end border-b border-strong pr-3 text-xs text-quiet" aria-hidden>
@@ -82,14 +94,18 @@ export function Script(props: Props) {
         <span className="h-[4.6rem] w-4 rotate-180 pt-1 [writing-mode:vertical-rl]">fat</span>
         <span className="pb-1 pl-1">Far to near, from the top down: a good lesson reads as a staircase.</span>
       </div>
+      {props.head}
       <ol ref={list} className="min-h-0 flex-1 overflow-y-auto" onPointerMove={move} onPointerUp={drop} onPointerCancel={() => setDrag(undefined)}>
         {score.rows.map((row, i) => {
           const step = lesson.steps[i]
           if (!step) return null
           const from = drag ? lesson.steps.findIndex((s) => s.id === drag.step) : -1
           return (
+            <Fragment key={step.id}>
+              {step.stage && <StageHead name={step.stage} minutes={stageMinutes(i)} />}
             <ScriptRow
-              key={step.id}
+              picked={props.picked.includes(step.id)}
+              pick={() => props.pick(step.id)}
               saved={saved}
               step={step}
               row={row}
@@ -107,9 +123,20 @@ export function Script(props: Props) {
               apply={apply}
               setStep={props.setStep}
             />
+            </Fragment>
           )
         })}
       </ol>
     </section>
+  )
+}
+
+/** StageHead is the name of a stage over its first step. */
+function StageHead({ name, minutes }: { name: string; minutes: number }) {
+  return (
+    <li className="flex items-baseline gap-2 border-b border-strong px-2 pt-1 text-xs" aria-label={`Stage ${name}`}>
+      <strong className="font-semibold">{name}</strong>
+      <span className="text-quiet">{figure(minutes)} min</span>
+    </li>
   )
 }

@@ -2,14 +2,17 @@ import type { PointerEvent as ReactPointer } from 'react'
 
 import type { Column, Edit, Finding, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
 import { Button, figure, Hint } from '../ui/controls'
-import { duplicate, standBack } from './edits'
+import { duplicate } from './edits'
 import { FindingMark, Findings } from './Findings'
 import { DepthGutter, FatMark, ToolMark } from './Gutter'
 import { Sentence } from './Sentence'
 import { StepExtras } from './StepExtras'
+import { StepWaits } from './StepWaits'
 import { Words } from './Words'
 
 interface Props {
+  picked: boolean
+  pick: () => void
   saved: Saved
   step: Step
   row: ScoreRow
@@ -43,18 +46,21 @@ export function ScriptRow(p: Props) {
   return (
     <li
       data-step={step.id}
-      className={`script-grid relative border-b border-line pr-3 ${open ? 'bg-raised' : ''} ${p.dragged ? 'opacity-50' : ''}`}
+      className={`script-grid relative border-b border-line pr-3 ${open ? 'bg-raised' : ''} ${p.picked ? 'bg-chosen' : ''} ${p.dragged ? 'opacity-50' : ''}`}
       style={{ minHeight: height }}
     >
       <div className="flex cursor-ns-resize touch-none justify-between pt-1 pr-1 pl-2 text-xs text-quiet select-none" data-part="time" onPointerDown={p.startScrub}>
-        <span>{figure(row.start)}</span>
+        <span>
+          {figure(row.start)}
+          {row.idle > 0 && <span className="block leading-none">+{figure(row.idle)}</span>}
+        </span>
       </div>
       <DepthGutter row={row} columns={p.columns} />
       <ToolMark row={row} />
       <FatMark row={row} />
       <div className="flex min-w-0 gap-1">
-        <Hint text="Drag to move the step, or press Alt with an arrow key">
-          <button type="button" data-part="grip" aria-label={`Step ${row.number}, drag to move`} tabIndex={-1} onPointerDown={p.startDrag} className="w-6 shrink-0 cursor-grab touch-none self-start pt-0.5 text-right text-xs text-quiet">
+        <Hint text="Drag to move the step, or press Alt with an arrow key; Shift-click, or X, picks it">
+          <button type="button" data-part="grip" aria-label={`Step ${row.number}, drag to move`} tabIndex={-1} onPointerDown={p.startDrag} onClick={(e) => e.shiftKey && p.pick()} className="w-6 shrink-0 cursor-grab touch-none self-start pt-0.5 text-right text-xs text-quiet">
             {row.number}
           </button>
         </Hint>
@@ -64,6 +70,7 @@ export function ScriptRow(p: Props) {
               <Sentence saved={p.saved} step={step} row={row} vocabulary={p.vocabulary} setStep={p.setStep} apply={p.apply} close={p.select} />
               <Words key={step.words} step={step} setStep={p.setStep} />
               <StepExtras step={step} setStep={p.setStep} />
+              <StepWaits lesson={lesson} step={step} place={p.place} setStep={p.setStep} apply={p.apply} />
               <div className="mt-1 flex flex-wrap gap-1" role="group" aria-label={`Step ${row.number}`}>
                 <Button disabled={p.place === 0} onClick={() => p.apply({ edit: 'move', step: step.id, to: p.place - 1 })}>
                   Earlier
@@ -76,7 +83,7 @@ export function ScriptRow(p: Props) {
                 <Button disabled={p.place === lesson.steps.length - 1} onClick={() => p.apply({ edit: 'join', step: step.id })}>
                   Join with next
                 </Button>
-                <Button onClick={() => p.apply(standBack(lesson, p.place + 1))}>Stand back after</Button>
+                <Button onClick={() => p.apply({ edit: 'pause', at: p.place + 1, minutes: 1, meanwhile: false })}>Stand back after</Button>
                 <Button disabled={lesson.steps.length < 2} onClick={() => p.apply({ edit: 'remove', step: step.id })}>
                   Take out
                 </Button>
@@ -86,8 +93,9 @@ export function ScriptRow(p: Props) {
           ) : (
             <button type="button" aria-expanded={false} onClick={p.select} className="block w-full overflow-hidden rounded-xs px-1 pt-0.5 text-left hover:bg-chosen" title={text}>
               <span className="block truncate font-serif">
-                {step.stage && <strong className="mr-1 font-semibold">{step.stage}:</strong>}
+                {row.meanwhile && <em className="mr-1 text-quiet">meanwhile:</em>}
                 {row.brief}
+                {row.late > 0 && <span className="ml-1 font-sans text-xs">{figure(row.late)} min late</span>}
                 {step.need && <span className="ml-1 font-sans text-xs text-quiet">{needWord[step.need]}</span>}
               </span>
               {lines > 0 && (

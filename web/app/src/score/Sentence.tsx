@@ -3,6 +3,7 @@ import { useState, type ReactNode } from 'react'
 
 import type { Edit, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
 import { Button } from '../ui/controls'
+import { fitting } from './edits'
 import { DaysPicker, MinutesPicker, MixturePicker } from './pickers'
 
 interface Props {
@@ -125,21 +126,7 @@ function choices(slot: string, { saved, step, vocabulary: v }: Props): Choice[] 
     case 'technique':
       return v.techniques
         .filter((t) => t.idle || t.kinds.some((k) => lesson.tools.some((tool) => tool.kind === k)))
-        .map((t) => ({ id: t.technique, name: t.name, meaning: t.meaning, chosen: t.technique === step.technique, fields: fitting(saved, step, t) }))
+        .map((t) => ({ id: t.technique, name: t.name, meaning: t.meaning, chosen: t.technique === step.technique, fields: fitting(lesson, step, t) }))
   }
   return []
-}
-
-/** fitting is what a step must also change to take up another technique: a tool that can, and as many mixtures as it takes. */
-function fitting({ lesson }: Saved, step: Step, t: Vocabulary['techniques'][number]): Partial<Step> {
-  const kindOf = (id: string) => lesson.tools.find((tool) => tool.id === id)?.kind
-  const can = (kind: string | undefined) => kind !== undefined && t.kinds.includes(kind)
-  const tool = can(kindOf(step.tool)) ? step.tool : (lesson.tools.find((l) => can(l.kind))?.id ?? '')
-  const mixtures = step.mixtures.slice(0, t.most)
-  for (const m of lesson.mixtures) {
-    if (mixtures.length >= t.least) break
-    if (!mixtures.includes(m.id)) mixtures.push(m.id)
-  }
-  const zone = step.zone || (lesson.zones[0]?.id ?? '')
-  return { technique: t.technique as Step['technique'], tool: t.idle ? '' : tool, mixtures, zone, days: t.technique === 'dry' ? Math.max(1, step.days) : 0 }
 }

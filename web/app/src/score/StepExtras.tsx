@@ -2,7 +2,7 @@ import type { Step } from '../api/client'
 import { boxed } from '../ui/controls'
 import { TextField } from '../ui/TextField'
 
-const needs = [
+export const needs = [
   { id: '', name: 'not said' },
   { id: 'must', name: 'must be' },
   { id: 'should', name: 'should be' },

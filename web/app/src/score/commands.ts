@@ -1,5 +1,5 @@
-import type { Edit, Saved, Vocabulary } from '../api/client'
-import { duplicate, standBack } from './edits'
+import type { Edit, Saved, Step, Vocabulary } from '../api/client'
+import { duplicate, fitting, free } from './edits'
 
 /** A Command is something that can be done, by its name. */
 export interface Command {
@@ -19,10 +19,12 @@ interface Doing {
   choose: (step: string) => void
   setView: (view: string) => void
   go: (path: string) => void
+  openBook: () => void
 }
 
 /** commandsOf lists what can be done in the Score, what concerns the chosen step first. */
-export function commandsOf({ saved, vocabulary, selected, apply, choose, setView, go }: Doing): Command[] {
+export function commandsOf(doing: Doing): Command[] {
+  const { saved, vocabulary, selected, apply, choose, setView, go } = doing
   const { lesson, score } = saved
   const at = lesson.steps.findIndex((s) => s.id === selected)
   const step = lesson.steps[at]
@@ -33,7 +35,7 @@ export function commandsOf({ saved, vocabulary, selected, apply, choose, setView
       { name: 'Duplicate the step', about, act: () => apply(duplicate(lesson, step)) },
       { name: 'Split the step', about, act: () => apply({ edit: 'split', step: step.id }) },
       { name: 'Join it with the next', about, act: () => apply({ edit: 'join', step: step.id }) },
-      { name: 'Stand back after it', about, act: () => apply(standBack(lesson, at + 1)) },
+      { name: 'Stand back after it', about, act: () => apply({ edit: 'pause', at: at + 1, minutes: 1, meanwhile: false }) },
       { name: 'Take the step out', about, act: () => apply({ edit: 'remove', step: step.id }) },
       {
         name: 'Move it to a place …',
@@ -42,7 +44,13 @@ export function commandsOf({ saved, vocabulary, selected, apply, choose, setView
       },
     )
   }
+  const eased = lesson.steps.filter((s) => s.easier?.length)
+  if (eased.length > 0) {
+    out.push({ name: 'Do every step in its other way', about: `${eased.length} steps`, act: () => apply({ edit: 'all', edits: eased.map((s) => ({ edit: 'ease', step: s.id })) }) })
+  }
   out.push(
+    { name: 'New step …', about: 'technique, place, mixture', next: () => newSteps(doing) },
+    { name: 'Time, tools, method, revisions', about: 'the whole script', act: doing.openBook },
     {
       name: 'Replace a mixture everywhere …',
       about: `${lesson.mixtures.length} mixtures`,
@@ -71,4 +79,64 @@ export function commandsOf({ saved, vocabulary, selected, apply, choose, setView
   function others(what: 'mixture' | 'tool', from: { id: string }, list: { id: string; name: string }[]): Command[] {
     return list.filter((to) => to.id !== from.id).map((to) => ({ name: to.name, about: 'takes its place', act: () => apply({ edit: 'replace', what, from: from.id, to: to.id }) }))
   }
+}
+
+/** newSteps leads through technique, zone and mixtures to a new step after the chosen one. */
+export function newSteps({ saved, vocabulary, selected, apply, choose }: Doing): Command[] {
+  const { lesson, score } = saved
+  const at = lesson.steps.findIndex((s) => s.id === selected)
+  const place = at < 0 ? lesson.steps.length : at + 1
+  const can = (t: Vocabulary['techniques'][number]) => t.idle || lesson.tools.some((tool) => t.kinds.includes(tool.kind))
+  const insert = (fields: Partial<Step>) => {
+    const step: Step = { ...blank, ...fields, id: free(lesson, String(fields.technique)) }
+    apply({ edit: 'insert', at: place, step })
+    choose(step.id)
+  }
+  return (vocabulary?.techniques ?? []).filter(can).map((t) => {
+    const base = fitting(lesson, blank, t)
+    if (t.idle) return { name: `Then ${t.name}`, about: t.meaning, act: () => insert({ ...base, zone: '' }) }
+    const inZone = (zone: string, toward: Partial<Step>): Command[] => {
+      const chosen = toward.mixtures ?? []
+      const done: Command = { name: 'That is all', about: 'insert it', act: () => insert({ ...toward, zone }) }
+      if (t.most === 0) return [done]
+      const more = score.mixtures
+        .filter((m) => !chosen.includes(m.mixture))
+        .map((m) => {
+          const mixtures = [...chosen, m.mixture]
+          const name = chosen.length === 0 ? m.name : `and ${m.name}`
+          const about = `value ${m.value}`
+          if (mixtures.length >= t.most) return { name, about, act: () => insert({ ...toward, zone, mixtures }) }
+          return { name, about, next: () => inZone(zone, { ...toward, mixtures }) }
+        })
+      return chosen.length >= t.least ? [done, ...more] : more
+    }
+    return {
+      name: `Then ${t.name}`,
+      about: t.meaning,
+      next: () =>
+        lesson.zones.map((z) => {
+          const on = lesson.planes.find((p) => p.id === z.plane)?.name ?? ''
+          if (t.most === 0) return { name: `on ${z.name}`, about: on, act: () => insert({ ...base, zone: z.id }) }
+          return { name: `on ${z.name}`, about: on, next: () => inZone(z.id, { ...base, mixtures: [] }) }
+        }),
+    }
+  })
+}
+
+/** blank is a step of which nothing is said yet. */
+const blank: Step = {
+  id: '',
+  zone: '',
+  where: 'whole',
+  technique: 'wait',
+  tool: '',
+  mixtures: [],
+  load: 'medium',
+  pressure: 'light',
+  medium: { solvent: 0, oil: 0, alkyd: 0, acrylic: false },
+  care: 'wipe',
+  cover: 1,
+  minutes: 3,
+  days: 0,
+  words: '',
 }

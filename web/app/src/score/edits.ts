@@ -1,4 +1,4 @@
-import type { Edit, Lesson, Step } from '../api/client'
+import type { Edit, Lesson, Step, Vocabulary } from '../api/client'
 
 /** change is the edit that sets some fields of a step. */
 export function change(step: Step, fields: Partial<Step>): Edit {
@@ -6,7 +6,7 @@ export function change(step: Step, fields: Partial<Step>): Edit {
 }
 
 /** free is an id like another that no step has. */
-function free(lesson: Lesson, id: string): string {
+export function free(lesson: Lesson, id: string): string {
   const ids = new Set(lesson.steps.map((s) => s.id))
   const stem = id.replace(/-\d+$/, '').slice(0, 34)
   let n = 2
@@ -19,26 +19,16 @@ export function duplicate(lesson: Lesson, step: Step): Edit {
   return { edit: 'insert', at: lesson.steps.indexOf(step) + 1, step: { ...step, id: free(lesson, step.id) } }
 }
 
-/** standBack is the edit that puts a minute to look from afar at a place in the script. */
-export function standBack(lesson: Lesson, at: number): Edit {
-  return {
-    edit: 'insert',
-    at,
-    step: {
-      id: free(lesson, 'stand-back'),
-      zone: '',
-      where: 'whole',
-      technique: 'wait',
-      tool: '',
-      mixtures: [],
-      load: 'medium',
-      pressure: 'light',
-      medium: { solvent: 0, oil: 0, alkyd: 0, acrylic: false },
-      care: 'wipe',
-      cover: 1,
-      minutes: 1,
-      days: 0,
-      words: 'Stand back two metres and squint: is every plane its planned value?',
-    },
+/** fitting is what a step must also change to take up another technique: a tool that can, and as many mixtures as it takes. */
+export function fitting(lesson: Lesson, step: Step, t: Vocabulary['techniques'][number]): Partial<Step> {
+  const kindOf = (id: string) => lesson.tools.find((tool) => tool.id === id)?.kind
+  const can = (kind: string | undefined) => kind !== undefined && t.kinds.includes(kind)
+  const tool = can(kindOf(step.tool)) ? step.tool : (lesson.tools.find((l) => can(l.kind))?.id ?? '')
+  const mixtures = step.mixtures.slice(0, t.most)
+  for (const m of lesson.mixtures) {
+    if (mixtures.length >= t.least) break
+    if (!mixtures.includes(m.id)) mixtures.push(m.id)
   }
+  const zone = step.zone || (lesson.zones[0]?.id ?? '')
+  return { technique: t.technique as Step['technique'], tool: t.idle ? '' : tool, mixtures, zone, days: t.technique === 'dry' ? Math.max(1, step.days) : 0 }
 }

@@ -31,6 +31,7 @@ function actionOf(e: KeyboardEvent, keys: Keys, at: HTMLElement): (() => unknown
     if (e.key === 'ArrowDown') return keys.later
     return undefined
   }
+  if (e.shiftKey && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) return () => keys.pickOn(e.key === 'ArrowDown' ? 1 : -1)
   const onSlider = at.getAttribute('role') === 'slider'
   switch (e.key) {
     case 'ArrowDown':
@@ -48,6 +49,12 @@ function actionOf(e: KeyboardEvent, keys: Keys, at: HTMLElement): (() => unknown
       return keys.longer
     case '-':
       return keys.shorter
+    case 'x':
+      return keys.pick
+    case 'n':
+      return keys.newStep
+    case 't':
+      return keys.book
     case 'd':
       return keys.duplicate
     case 'Delete':

@@ -1,0 +1,57 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+
+import { api, unwrap, type BringRequest } from './client'
+
+/** useTiming asks for a better order and the tools, once the canvas is painted. */
+export function useTiming(hash: string) {
+  return useQuery({
+    queryKey: ['timing', hash],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/timings/{hash}', { params: { path: { hash } }, signal })),
+    staleTime: Infinity,
+    retry: false,
+  })
+}
+
+/** useFitting asks how to bring a lesson into so many minutes; undefined asks nothing. */
+export function useFitting(hash: string, minutes: number | undefined) {
+  return useQuery({
+    queryKey: ['fitting', hash, minutes],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/fittings/{hash}', { params: { path: { hash }, query: { minutes: minutes ?? 0 } }, signal })),
+    enabled: minutes !== undefined,
+    staleTime: Infinity,
+    retry: false,
+  })
+}
+
+/** useTurn asks what another house method would change. */
+export function useTurn(hash: string, method: string) {
+  return useQuery({
+    queryKey: ['turn', hash, method],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/turns/{hash}/{method}', { params: { path: { hash, method } }, signal })),
+    staleTime: Infinity,
+  })
+}
+
+/** useRevisions lists what was done to a lesson; revision is the newest that is known. */
+export function useRevisions(id: string, revision: number) {
+  return useQuery({ queryKey: ['revisions', id, revision], queryFn: () => unwrap(api.GET('/api/lessons/{id}/revisions', { params: { path: { id } } })) })
+}
+
+/** useDifferences asks what differs between two revisions. */
+export function useDifferences(id: string, from: number, to: number) {
+  return useQuery({
+    queryKey: ['differences', id, from, to],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/lessons/{id}/differences', { params: { path: { id }, query: { from, to } }, signal })),
+    enabled: from !== to,
+    staleTime: Infinity,
+  })
+}
+
+export function usePieces() {
+  return useQuery({ queryKey: ['pieces'], queryFn: () => unwrap(api.GET('/api/pieces')), staleTime: Infinity })
+}
+
+/** useBring fits steps of another lesson, or a piece, to a lesson. */
+export function useBring() {
+  return useMutation({ mutationFn: (body: BringRequest) => unwrap(api.POST('/api/brought', { body })) })
+}
