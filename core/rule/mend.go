@@ -25,13 +25,7 @@ func Unaccepted(list []Finding) (out []Finding) {
 // values often come right with it. It returns what it did as one edit, nil for nothing.
 func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 	var all lesson.All
-	choices := map[string]bool{hiddenWork.ID: true}
-	for _, r := range All() {
-		if r.Choice {
-			choices[r.ID] = true
-		}
-	}
-	safe := slices.DeleteFunc(slices.Clone(open), func(f Finding) bool { return len(f.Remedies) == 0 || choices[f.Rule] })
+	safe := mendable(open)
 	causes := slices.DeleteFunc(slices.Clone(safe), func(f Finding) bool { return !cause(f.Rule) })
 	const patience = 2 // rounds before another remedy is tried
 	if len(causes) > 0 && round < lastCauses {

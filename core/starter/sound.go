@@ -53,12 +53,22 @@ func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool) (lesso
 	return improve(ctx, l, fine, coarse, round, accepts)
 }
 
+const (
+	fewOpen   = 4  // findings from which on remedies are tried one by one
+	mostTried = 10 // remedies that are painted in a round
+)
+
 func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int, accepts bool) (lesson.All, []rule.Finding, error) {
 	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: r, Trials: trials})
 	if err != nil {
 		return nil, nil, err
 	}
 	open := rule.Unaccepted(list)
+	if round > 1 && len(open) <= fewOpen { // few enough that every remedy can be tried
+		if e, err := rule.Careful(ctx, l, trials, open, mostTried); err != nil || len(e) > 0 {
+			return e, open, err
+		}
+	}
 	e := rule.Mend(l, open, round)
 	if len(e) == 0 && accepts { // what is left is a choice, not a fault
 		e = accept(open)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/base64"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -40,6 +41,42 @@ const (
 func (s *Server) trialOperations(api huma.API) {
 	huma.Register(api, raw[TrialRequest](api, huma.Operation{OperationID: "try", Method: http.MethodPost, Path: "/api/trials",
 		Summary: "What an edit would do to the canvas and to the findings, tried on a coarse canvas"}), s.try)
+	huma.Register(api, huma.Operation{OperationID: "rank", Method: http.MethodPost, Path: "/api/ranks",
+		Summary: "Every remedy of a finding tried on a coarse canvas, what does most first"}, s.rank)
+}
+
+// RankRequest asks which remedy of a finding does most.
+type RankRequest struct {
+	Whose string `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Rule  string `json:"rule" maxLength:"60"`
+	Where string `json:"where" maxLength:"100"`
+}
+
+// rank tries every remedy of a finding.
+func (s *Server) rank(ctx context.Context, in *struct{ Body RankRequest }) (*one[[]rule.TriedRemedy], error) {
+	b := in.Body
+	j, err := s.job(ctx, b.Whose)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	before, err := j.Drafted(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	list, err := j.Judged(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	at := slices.IndexFunc(list, func(f rule.Finding) bool { return f.Rule == b.Rule && f.Where == b.Where })
+	if at < 0 {
+		return nil, huma.Error404NotFound("that is not found in this lesson any more: look at its findings again")
+	}
+	said, err := rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: before})
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	ranked, err := rule.Rank(ctx, j.Lesson, before, said, list[at])
+	return &one[[]rule.TriedRemedy]{ranked}, s.refuse(err)
 }
 
 func (s *Server) try(ctx context.Context, in *struct{ RawBody []byte }) (*one[Trial], error) {

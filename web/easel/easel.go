@@ -195,6 +195,16 @@ func (j *Job) await(ctx context.Context, ready <-chan struct{}, made func() *reh
 	return nil, j.err
 }
 
+// Judged waits for the findings.
+func (j *Job) Judged(ctx context.Context) ([]rule.Finding, error) {
+	select {
+	case <-j.finished:
+		return j.findings, j.err
+	case <-ctx.Done():
+		return nil, ctx.Err()
+	}
+}
+
 // Found returns the findings once they are known; ok is false before.
 func (j *Job) Found() (list []rule.Finding, r *rehearse.Rehearsal, ok bool, err error) {
 	select {

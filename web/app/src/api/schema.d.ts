@@ -516,6 +516,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ranks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every remedy of a finding tried on a coarse canvas, what does most first */
+        post: operations["rank"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -1302,7 +1319,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPause"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -1388,6 +1405,15 @@ export interface components {
             edit: "parts";
             mixture: string;
             parts: components["schemas"]["Part"][];
+        };
+        EditPause: {
+            /** Format: int64 */
+            at: number;
+            /** @enum {string} */
+            edit: "pause";
+            meanwhile: boolean;
+            /** Format: double */
+            minutes: number;
         };
         EditPlanes: {
             /** @enum {string} */
@@ -2318,7 +2344,7 @@ export interface components {
             better: boolean;
             /**
              * Format: double
-             * @description no order of these steps takes fewer minutes
+             * @description no order of these steps takes fewer minutes, pauses that have to be added not counted
              */
             bound: number;
             edit: components["schemas"]["Edit"];
@@ -2337,6 +2363,12 @@ export interface components {
             /** @description no order is shorter */
             proven: boolean;
             says: string;
+        };
+        RankRequest: {
+            rule: string;
+            where: string;
+            /** @description content hash of the lesson */
+            whose: string;
         };
         Ranked: {
             /** @description whether it is in the focal area */
@@ -3073,6 +3105,30 @@ export interface components {
             edit: components["schemas"]["Edit"];
             /** @description content hash of the lesson */
             whose: string;
+        };
+        TriedRemedy: {
+            /**
+             * Format: double
+             * @description the figure once it is applied, where it was tried
+             */
+            after: number;
+            /** @description what the rules would say anew */
+            come: string[];
+            edit: components["schemas"]["Edit"];
+            /** @description whether the finding is gone with it */
+            gone: boolean;
+            /**
+             * Format: double
+             * @description what it adds to the session
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description mean ΔE00 by which the picture changes
+             */
+            moves: number;
+            tried: boolean;
+            words: string;
         };
         Tube: {
             /**
@@ -4351,6 +4407,39 @@ export interface operations {
                 };
                 content: {
                     "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    rank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RankRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedRemedy"][];
                 };
             };
             /** @description Error */

@@ -12,6 +12,7 @@ import { RoomSwitch } from '../ui/Room'
 import { Rooms } from '../ui/Rooms'
 import { UndoRedo } from '../ui/UndoRedo'
 import { Places } from './Places'
+import { RankView } from './RankView'
 import { TrialView } from './TrialView'
 
 /** Checks is where a lesson's findings are read, tried out and mended. */
@@ -48,6 +49,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const [by, setBy] = useState<'kind' | 'step'>('kind')
   const [chosen, setChosen] = useState<string>()
   const [tried, setTried] = useState<{ edit: Edit; words: string; finding: Finding; hash: string }>()
+  const [compared, setCompared] = useState<{ finding: Finding; hash: string }>()
   const frame = useFrame(`${saved.frames}/paint-800-${Math.round(score.minutes * 2)}.png`)
 
   const findings = useMemo(() => (rehearsal?.done ? rehearsal.findings : []), [rehearsal])
@@ -67,6 +69,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   }, [findings, by, lesson.steps, score.rows])
   const key = (f: Finding) => `${f.rule}@${f.where}`
   const busy = editing.busy || mending.round !== undefined
+  const shownRanks = compared?.hash === saved.hash ? compared.finding : undefined
   const shownTrial = tried?.hash === saved.hash ? tried : undefined
 
   return (
@@ -97,6 +100,16 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
       <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
         <section aria-label="Where" className="flex min-h-0 flex-col gap-2 overflow-hidden bg-mat p-4 print:hidden">
           <Places lesson={lesson} shown={frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
+          {shownRanks && !shownTrial && (
+            <RankView
+              saved={saved}
+              finding={shownRanks}
+              tryOut={(edit, words) => setTried({ edit, words, finding: shownRanks, hash: saved.hash })}
+              apply={editing.apply}
+              close={() => setCompared(undefined)}
+              busy={busy}
+            />
+          )}
           {shownTrial && <TrialView saved={saved} edit={shownTrial.edit} words={shownTrial.words} at={shownTrial.finding.onCanvas ? shownTrial.finding.at : undefined} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
         </section>
         <section aria-label="Findings" className="min-h-0 overflow-y-auto border-l border-line p-4" tabIndex={0}>
@@ -113,6 +126,17 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
                 <div key={key(f)} id={key(f)} className={chosen === key(f) ? 'outline-2 outline-ink' : ''}>
                   {by === 'kind' && f.steps[0] !== undefined && <StepName saved={saved} step={f.steps[0]} />}
                   <Findings findings={[f]} apply={editing.apply} tryOut={(edit, words) => setTried({ edit, words, finding: f, hash: saved.hash })} />
+                  {f.accepted === '' && f.remedies.length > 1 && (
+                    <Button
+                      className="mt-1 print:hidden"
+                      onClick={() => {
+                        setTried(undefined)
+                        setCompared({ finding: f, hash: saved.hash })
+                      }}
+                    >
+                      Compare the remedies
+                    </Button>
+                  )}
                 </div>
               ))}
             </section>

@@ -1,0 +1,106 @@
+package rule
+
+import (
+	"cmp"
+	"context"
+	"math"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+)
+
+// A TriedRemedy was tried on a canvas of its own.
+type TriedRemedy struct {
+	Remedy
+	Gone  bool     `json:"gone" doc:"whether the finding is gone with it"`
+	Come  []string `json:"come" doc:"what the rules would say anew"`
+	Moves float64  `json:"moves" doc:"mean ΔE00 by which the picture changes"`
+}
+
+// Rank tries every remedy of a finding on a coarse canvas and puts first what leaves least
+// of the finding, then what brings fewest others, costs fewest minutes and changes the
+// picture least. before is such a canvas of the lesson, said what the rules say of it.
+func Rank(ctx context.Context, l *lesson.Lesson, before *rehearse.Rehearsal, said []Finding, f Finding) ([]TriedRemedy, error) {
+	out := []TriedRemedy{}
+	for _, r := range f.Remedies {
+		next, _, err := lesson.Apply(l, r.Edit)
+		if err != nil {
+			continue // it does not fit any more
+		}
+		after, err := rehearse.Again(ctx, before, next, before.Final.Cell, nil)
+		if err != nil {
+			return nil, err
+		}
+		list, err := Check(&Context{Context: ctx, Lesson: next, Rehearsal: after})
+		if err != nil {
+			return nil, err
+		}
+		t := TriedRemedy{Remedy: r, Gone: true, Come: Compare(said, list).Come, Moves: round(before.Differs(after), 2)}
+		t.Tried, t.After = true, f.Threshold
+		for _, g := range Unaccepted(list) {
+			if g.Rule == f.Rule && g.Where == f.Where {
+				t.Gone, t.After = false, g.Figure
+			}
+		}
+		out = append(out, t)
+	}
+	slices.SortStableFunc(out, func(a, b TriedRemedy) int {
+		if a.Gone != b.Gone {
+			if a.Gone {
+				return -1
+			}
+			return 1
+		}
+		return cmp.Or(cmp.Compare(f.left(a), f.left(b)), cmp.Compare(len(a.Come), len(b.Come)), cmp.Compare(a.Minutes, b.Minutes), cmp.Compare(a.Moves, b.Moves))
+	})
+	return out, nil
+}
+
+// left is how much of a finding a remedy leaves, 0 for nothing to 1 for all.
+func (f Finding) left(r TriedRemedy) float64 {
+	if r.Gone {
+		return 0
+	}
+	if f.Figure == f.Threshold {
+		return 1
+	}
+	return math.Abs(r.After-f.Threshold) / math.Abs(f.Figure-f.Threshold)
+}
+
+// Careful mends one finding by the remedy that its trial says is best, if that leaves less
+// of it and brings nothing new; nil when there is none. A finding that nothing helps is
+// passed over for the next. tried counts the remedies that were painted, most bounds them.
+func Careful(ctx context.Context, l *lesson.Lesson, coarse *rehearse.Rehearsal, open []Finding, most int) (lesson.All, error) {
+	said, err := Check(&Context{Context: ctx, Lesson: l, Rehearsal: coarse})
+	if err != nil {
+		return nil, err
+	}
+	tried := 0
+	for _, f := range mendable(open) {
+		if tried += len(f.Remedies); tried > most {
+			break
+		}
+		list, err := Rank(ctx, l, coarse, said, f)
+		if err != nil {
+			return nil, err
+		}
+		for _, r := range list {
+			if len(r.Come) == 0 && (r.Gone || f.left(r) < 0.8) {
+				return lesson.All{r.Edit.Edit}, nil
+			}
+		}
+	}
+	return nil, nil
+}
+
+// mendable are the findings that have remedies and are no choice.
+func mendable(open []Finding) []Finding {
+	choices := map[string]bool{hiddenWork.ID: true}
+	for _, r := range All() {
+		if r.Choice {
+			choices[r.ID] = true
+		}
+	}
+	return slices.DeleteFunc(slices.Clone(open), func(f Finding) bool { return len(f.Remedies) == 0 || choices[f.Rule] })
+}

@@ -1,0 +1,151 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+
+import { length, minutes, newLesson, openScore, order, rehearsed, row } from './helpers'
+
+let id: string
+test.beforeEach(async ({ page, request }) => {
+  id = await newLesson(request)
+  await openScore(page, id)
+})
+
+const book = (page: Page) => page.getByRole('region', { name: 'The whole script' })
+const drawer = async (page: Page, name: string) => {
+  if (!(await book(page).isVisible())) await page.keyboard.press('t')
+  await book(page).getByRole('tab', { name }).click()
+}
+
+test('a better order is proposed, tried on the canvas, applied and taken back', async ({ page }) => {
+  await drawer(page, 'Time')
+  await expect(book(page).getByText(/painting [\d.]+ min/)).toBeVisible()
+  const few = book(page).getByRole('button', { name: /^Try: With few moves/ })
+  await expect(few).toBeVisible({ timeout: 60_000 })
+  await few.click()
+  const trial = page.getByRole('region', { name: 'Trial' })
+  await expect(trial.getByRole('img')).toHaveCount(2, { timeout: 60_000 })
+  const before = await order(page)
+  await trial.getByRole('button', { name: 'Apply it' }).click()
+  await expect(minutes(page)).not.toHaveText(length())
+  await expect(page.getByText('meanwhile:').first()).toBeVisible()
+  expect([...(await order(page))].sort()).toEqual(expect.arrayContaining([...before].sort()))
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(minutes(page)).toHaveText(length())
+  expect(await order(page)).toEqual(before)
+})
+
+test('the script is fitted to 75 minutes, by choices with what each costs the picture', async ({ page }) => {
+  await drawer(page, 'Time')
+  await book(page).getByLabel('Fit into, minutes').fill('75')
+  await book(page).getByRole('button', { name: 'Find what to cut' }).click()
+  const fit = book(page).getByRole('region', { name: 'Fit to a session' })
+  await expect(fit.getByText(/the picture changes by ΔE/).first()).toBeVisible({ timeout: 60_000 })
+  await expect(fit.getByText(/^Keep every step:/)).toBeVisible()
+  await fit.getByRole('button', { name: /^Apply: keep every step/ }).click()
+  await expect(minutes(page)).toHaveText(/^7[0-5](\.\d)? of /)
+  await rehearsed(page)
+})
+
+test('the pace of beginners makes the class longer, not the towels', async ({ page }) => {
+  await drawer(page, 'Time')
+  await book(page).getByLabel('Pace, times the written minutes').fill('1.5')
+  await expect(book(page).getByText('min at their pace')).toBeVisible()
+  const text = await minutes(page).innerText()
+  const written = Number.parseFloat(length())
+  expect(Number.parseFloat(text)).toBeGreaterThan(1.3 * written)
+  expect(Number.parseFloat(text)).toBeLessThan(1.5 * written)
+})
+
+test('a house method says what it would change before it changes, and revisions tell it after', async ({ page }) => {
+  await drawer(page, 'Method')
+  await book(page).getByRole('button', { name: 'lean to fat' }).click()
+  await expect(book(page).getByText(/things would change:/)).toBeVisible()
+  await expect(book(page).getByText(/method: .* → lean to fat/)).toBeVisible()
+  await expect(book(page).getByText(/half solvent first/)).toBeVisible()
+  await book(page).getByRole('button', { name: /^Apply: work in the method/ }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Saved: ' })).toContainText('lean to fat')
+  await drawer(page, 'Revisions')
+  await expect(book(page).getByRole('list', { name: 'Differences' }).getByText(/method: .* → lean to fat/)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await drawer(page, 'Method')
+  await expect(book(page).getByRole('button', { name: 'lean to fat' })).not.toContainText('now')
+})
+
+test('tools are counted, one is laid out, and a spare saves cleaning', async ({ page }) => {
+  await drawer(page, 'Tools')
+  await expect(book(page).getByText(/tools are used; \d+ would do/)).toBeVisible({ timeout: 60_000 })
+  await expect(book(page).getByText(/^a second /).first()).toBeVisible()
+  await book(page).getByLabel('Kind of tool').selectOption('dagger')
+  await book(page).getByRole('button', { name: 'Lay it out' }).click()
+  await expect(book(page).getByRole('button', { name: 'Put away the 10 mm dagger' })).toBeVisible()
+})
+
+test('a piece and steps of another lesson are fitted and brought in', async ({ page, request }) => {
+  const other = await newLesson(request)
+  const count = (await order(page)).length
+  await drawer(page, 'Bring in')
+  await book(page).getByRole('button', { name: 'Far tree line and its reflection' }).click()
+  await expect(book(page).getByRole('region', { name: 'Fitted' })).toBeVisible({ timeout: 60_000 })
+  await book(page).getByRole('button', { name: /^Apply: bring in/ }).click()
+  await expect(page.locator('[data-step]')).not.toHaveCount(count)
+  const grown = (await order(page)).length
+  await book(page).getByLabel('Another lesson').selectOption(other)
+  await book(page).getByRole('checkbox').nth(4).check()
+  await book(page).getByRole('button', { name: 'Fit it to this lesson' }).click()
+  await book(page).getByRole('button', { name: /^Apply: bring in: 1 steps/ }).click({ timeout: 60_000 })
+  await expect(page.locator('[data-step]')).toHaveCount(grown + 1)
+})
+
+test('steps are picked by key and changed together as one edit', async ({ page }) => {
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Shift+ArrowDown')
+  await page.keyboard.press('Shift+ArrowDown')
+  const bar = page.getByRole('toolbar', { name: 'Picked steps' })
+  await expect(bar).toContainText('3 steps picked')
+  const before = await order(page)
+  await bar.getByRole('button', { name: 'Later' }).click()
+  await expect(async () => expect((await order(page)).slice(1, 5)).toEqual([before[4], before[1], before[2], before[3]])).toPass()
+  await bar.getByRole('button', { name: '+ ½ min' }).click()
+  await expect(minutes(page)).toHaveText(length(1.5))
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(minutes(page)).toHaveText(length())
+  await bar.getByRole('button', { name: 'Take out' }).click()
+  await expect(page.locator('[data-step]')).toHaveCount(before.length - 3)
+  await expect(bar).toBeHidden()
+})
+
+test('waits that contradict each other are told, with the steps to blame', async ({ page, request }) => {
+  const saved = await (await request.get(`/api/lessons/${id}`)).json()
+  const wait = (step: string, after: string) => ({ edit: 'change', step: { ...saved.lesson.steps.find((s: { id: string }) => s.id === step), after: [{ step: after, least: 0, most: 0 }] } })
+  const reply = await request.post(`/api/lessons/${id}/edits`, { data: { from: saved.revision, edit: { edit: 'all', edits: [wait('roof', 'poppies'), wait('poppies', 'roof')] } } })
+  expect(reply.ok()).toBe(true)
+  await page.reload()
+  await rehearsed(page)
+  await drawer(page, 'Time')
+  await expect(book(page).getByRole('alert')).toContainText(/In no order can these waits be kept: step \d+ \(cut in, Chapel roof\), step \d+ \(dab, Right verge\)/, { timeout: 60_000 })
+  await expect(row(page, 'roof').getByRole('button', { name: /Waits that contradict/ })).toBeVisible()
+})
+
+test('a step waits for another, is done meanwhile, and has another way', async ({ page }) => {
+  await row(page, 'hill-scrub').locator('button[aria-expanded=false]').click()
+  const open = row(page, 'hill-scrub')
+  await open.getByRole('button', { name: 'Let it wait for a step' }).click()
+  await expect(open.getByText(/Begin/)).toBeVisible()
+  await open.getByRole('button', { name: 'No wait' }).click()
+  await open.getByRole('checkbox', { name: /Done meanwhile/ }).check()
+  await expect(open.getByText('Meanwhile', { exact: false }).first()).toBeVisible()
+  await open.getByRole('button', { name: 'Keep this as the other way' }).click()
+  await expect(open.getByText(/^Other way: tap, 1 min/)).toBeVisible()
+})
+
+for (const room of ['light', 'dark'] as const) {
+  test(`the book is clean for axe in the ${room} room`, async ({ page }) => {
+    if (room === 'dark') await page.keyboard.press('l')
+    for (const name of ['Time', 'Tools', 'Method', 'Bring in', 'Revisions']) {
+      await drawer(page, name)
+      await page.waitForLoadState('networkidle')
+      const found = await new AxeBuilder({ page }).analyze()
+      expect(found.violations.map((v) => `${name}: ${v.id} ${v.nodes[0]?.html ?? ''}`)).toEqual([])
+    }
+  })
+}

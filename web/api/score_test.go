@@ -1,0 +1,118 @@
+package api_test
+
+import (
+	"strings"
+	"testing"
+
+	"proxenos/core/compose"
+	"proxenos/core/house"
+	"proxenos/core/lesson"
+	"proxenos/core/rule"
+	"proxenos/core/score"
+	"proxenos/web/api"
+)
+
+var nobody = strings.Repeat("0", 64)
+
+func TestTimingAndFitting(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	timed := read[api.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
+	if timed.Clash != nil || timed.Order.Before != saved.Score.Minutes || !timed.Order.Proven || len(timed.Tools.Used) == 0 {
+		t.Errorf("%+v", timed)
+	}
+	again := read[api.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
+	if again.Order.Says != timed.Order.Says {
+		t.Error("kept, it says something else")
+	}
+	fit := read[score.Fitting](t, s.ask("GET", "/api/fittings/"+saved.Hash+"?minutes=15", nil), 200)
+	if fit.Now != saved.Score.Minutes || len(fit.Choices) == 0 || fit.Choices[0].Differs < 0 {
+		t.Errorf("%+v", fit)
+	}
+	for path, status := range map[string]int{
+		"/api/fittings/" + saved.Hash:                   422,
+		"/api/fittings/" + saved.Hash + "?minutes=2":    422,
+		"/api/fittings/" + saved.Hash + "?minutes=many": 422,
+		"/api/fittings/" + nobody + "?minutes=60":       404,
+		"/api/timings/" + nobody:                        404,
+	} {
+		if r := s.ask("GET", path, nil); r.StatusCode != status {
+			t.Errorf("%s: %d %s", path, r.StatusCode, r.body)
+		}
+	}
+}
+
+func TestTurnsAndRevisions(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	turn := read[house.Turn](t, s.ask("GET", "/api/turns/"+saved.Hash+"/ladder", nil), 200)
+	if len(turn.Changes) == 0 || turn.Ways.Paint == "" {
+		t.Errorf("%+v", turn)
+	}
+	read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": turn.Edit}), 200)
+	past := read[[]api.Made](t, s.ask("GET", "/api/lessons/"+saved.ID+"/revisions", nil), 200)
+	if len(past) != 2 || past[0].Number != 2 || !strings.Contains(past[0].Said, "lean to fat") {
+		t.Errorf("%+v", past)
+	}
+	diff := read[[]lesson.Difference](t, s.ask("GET", "/api/lessons/"+saved.ID+"/differences?from=1&to=2", nil), 200)
+	if len(diff) != len(turn.Changes) || diff[0] != turn.Changes[0] {
+		t.Errorf("what was said before is %+v, and after %+v", turn.Changes, diff)
+	}
+	for path, status := range map[string]int{
+		"/api/turns/" + saved.Hash + "/by-guess":                  422,
+		"/api/turns/" + nobody + "/ladder":                        404,
+		"/api/lessons/nobody/revisions":                           404,
+		"/api/lessons/" + saved.ID + "/differences?from=1&to=99":  404,
+		"/api/lessons/" + saved.ID + "/differences?from=0&to=2":   422,
+		"/api/lessons/" + saved.ID + "/differences?from=1&to=two": 422,
+	} {
+		if r := s.ask("GET", path, nil); r.StatusCode != status {
+			t.Errorf("%s: %d %s", path, r.StatusCode, r.body)
+		}
+	}
+}
+
+func TestStepsAreBrought(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	cloud := read[compose.Fitted](t, s.ask("POST", "/api/brought", edit{"whose": saved.Hash, "at": 2, "piece": "cloud"}), 200)
+	if len(cloud.Notes) == 0 {
+		t.Errorf("%+v", cloud)
+	}
+	read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": cloud.Edit}), 200)
+	read[compose.Fitted](t, s.ask("POST", "/api/brought", edit{"whose": saved.Hash, "at": 4, "from": saved.ID, "steps": []string{"trees"}}), 200)
+	for name, c := range map[string]struct {
+		ask    edit
+		status int
+	}{
+		"a step of nowhere":   {edit{"whose": saved.Hash, "at": 4, "from": saved.ID, "steps": []string{"nobody"}}, 422},
+		"a place of nowhere":  {edit{"whose": saved.Hash, "at": 99, "piece": "cloud"}, 422},
+		"a place before all":  {edit{"whose": saved.Hash, "at": -1, "piece": "cloud"}, 422},
+		"a piece of nowhere":  {edit{"whose": saved.Hash, "at": 0, "piece": "castle"}, 422},
+		"a lesson of nowhere": {edit{"whose": saved.Hash, "at": 0, "from": "nobody", "steps": []string{"trees"}}, 404},
+		"into nothing":        {edit{"whose": nobody, "at": 0, "piece": "cloud"}, 404},
+	} {
+		if r := s.ask("POST", "/api/brought", c.ask); r.StatusCode != c.status {
+			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
+		}
+	}
+}
+
+func TestRemediesAreRanked(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	late := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lesson.AnyEdit{Edit: lesson.Move{Step: "ridge", To: 3}}}), 200)
+	const where = "ridge"
+	list := read[[]rule.TriedRemedy](t, s.ask("POST", "/api/ranks", edit{"whose": late.Hash, "rule": "order.back-to-front", "where": where}), 200)
+	if len(list) < 2 || !list[0].Gone || !list[0].Tried {
+		t.Fatalf("%+v", list)
+	}
+	for i := 1; i < len(list); i++ {
+		if list[i].Gone && !list[i-1].Gone {
+			t.Errorf("%q, which takes it away, comes after %q, which does not", list[i].Words, list[i-1].Words)
+		}
+	}
+	if r := s.ask("POST", "/api/ranks", edit{"whose": late.Hash, "rule": "film.mud", "where": "sky"}); r.StatusCode != 404 {
+		t.Errorf("a finding that is none: %d %s", r.StatusCode, r.body)
+	}
+}
