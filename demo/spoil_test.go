@@ -125,7 +125,7 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 					}
 					spoiled = apart(original, last)
 				}
-				if open = len(list); len(e) == 0 {
+				if open = len(list); len(e) == 0 || round == 9 {
 					for _, f := range list {
 						t.Logf("   left: %s %s", f.Rule, f.Says)
 					}

@@ -39,6 +39,7 @@ test('a lesson of twelve steps is written by keyboard alone', async ({ page, req
   await expect(card).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(page.getByLabel('Length of the script')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Greyscale' })).toBeVisible()
   await page.keyboard.press('ArrowDown')
 
   const type = async (text: string) => {

@@ -1,36 +1,49 @@
 package rehearse
 
-import "proxenos/core/spectrum"
+import (
+	"math/bits"
 
-// Meet reports whether two steps work on a place in common: more than a trace of what
-// either touches. Steps that lay nothing, a blot or a wipe, touch all of their place.
-func (r *Rehearsal) Meet(i, j int) bool {
+	"proxenos/core/spectrum"
+)
+
+// Meetings tells which steps work on a place in common: more than a trace of what either
+// touches. Steps that lay nothing, a blot or a wipe, touch all of their place.
+func (r *Rehearsal) Meetings() func(i, j int) bool {
 	const trace = 0.02
-	touches := func(i int) func(cell int) bool {
-		st := &r.stages[i]
-		if len(st.shades) > 0 || st.plan.Region == nil {
-			return func(cell int) bool { return st.patch.at(cell) >= showsFrom }
+	touched := make([][]uint64, len(r.stages)) // a bit a place that is looked at
+	area := make([]float64, len(r.stages))
+	for i := range touched {
+		touched[i] = r.touches(i)
+		area[i] = float64(ones(touched[i], touched[i]))
+	}
+	return func(i, j int) bool {
+		both := float64(ones(touched[i], touched[j]))
+		return both > trace*area[i] || both > trace*area[j]
+	}
+}
+
+// touches marks the places that a step touches.
+func (r *Rehearsal) touches(i int) []uint64 {
+	f, st := r.Final, &r.stages[i]
+	out := make([]uint64, f.W*f.H/meetEvery/64+1)
+	for k, cell := 0, 0; cell < f.W*f.H; k, cell = k+1, cell+meetEvery {
+		there := st.patch.at(cell) >= showsFrom
+		if len(st.shades) == 0 && st.plan.Region != nil {
+			there = st.plan.Region.Inside((float64(cell%f.W)+0.5)*f.Cell, (float64(cell/f.W)+0.5)*f.Cell)
 		}
-		f := r.Final
-		return func(cell int) bool {
-			return st.plan.Region.Inside((float64(cell%f.W)+0.5)*f.Cell, (float64(cell/f.W)+0.5)*f.Cell)
+		if there {
+			out[k/64] |= 1 << (k % 64)
 		}
 	}
-	a, b := touches(i), touches(j)
-	var mine, yours, both float64
-	for cell := 0; cell < r.Final.W*r.Final.H; cell += meetEvery {
-		x, y := a(cell), b(cell)
-		if x {
-			mine++
-		}
-		if y {
-			yours++
-		}
-		if x && y {
-			both++
-		}
+	return out
+}
+
+// ones counts the bits that two sets have in common.
+func ones(a, b []uint64) (n int) {
+	for k := range a {
+		n += bits.OnesCount64(a[k] & b[k])
 	}
-	return both > trace*mine || both > trace*yours
+	return n
 }
 
 // meetEvery and differEvery are how many cells apart the places are that are compared;

@@ -82,13 +82,14 @@ func findTowel(c *Context) (out []Finding) {
 		return nil
 	}
 	clock := l.Clock()
+	meet := c.Rehearsal.Meetings()
 	for i, s := range l.Steps {
 		if !s.Meanwhile {
 			continue
 		}
 		for k := i - 1; k >= 0; k-- {
 			b := l.Steps[k]
-			if b.Technique != lesson.Blot || clock[k].End <= clock[i].Start || !c.Rehearsal.Meet(i, k) {
+			if b.Technique != lesson.Blot || clock[k].End <= clock[i].Start || !meet(i, k) {
 				continue
 			}
 			f := Finding{Says: fmt.Sprintf("%s begins %g minutes before the towel of %s is lifted.", capital(l.Label(i)), round(clock[k].End-clock[i].Start, 1), l.Label(k)),

@@ -51,13 +51,17 @@ func (p Problem) Few(ctx context.Context, moves int, least float64) (Plan, error
 	if s.bestOrder == nil {
 		return Plan{}, ErrUnknown
 	}
+	reach := s.n
+	if s.n > mostExact {
+		reach = nearReach
+	}
 	for range moves {
 		before, was := s.bestOrder, s.best
 		for from := range s.n {
 			if err := ctx.Err(); err != nil {
 				return Plan{}, err
 			}
-			for to := range s.n {
+			for to := max(0, from-reach); to <= min(s.n-1, from+reach); to++ {
 				if from != to && s.passes(before, from, to) {
 					order := slices.Delete(slices.Clone(before), from, from+1)
 					s.offer(slices.Insert(order, to, before[from]))

@@ -90,6 +90,7 @@ type model struct {
 	tool        []int
 	idle        []bool
 	into, outOf [][]lag
+	timed       [][]lag    // of into, those that say more than which comes first
 	change      [][]second // [before+1][next]
 	windows     int        // lags with a limit
 	after       [][]bool   // after[i][j]: j must come after i, however indirectly
@@ -101,7 +102,7 @@ func (p Problem) model() (*model, error) {
 	if n > Most {
 		return nil, fmt.Errorf("%d tasks are too many: plan at most %d", n, Most)
 	}
-	m := &model{n: n, into: make([][]lag, n), outOf: make([][]lag, n)}
+	m := &model{n: n, into: make([][]lag, n), outOf: make([][]lag, n), timed: make([][]lag, n)}
 	for i, t := range p.Tasks {
 		if !(t.Hands >= 0) || !(t.Lies >= 0) || t.Hands+t.Lies > 1e5 {
 			return nil, fmt.Errorf("task %d takes %g and %g minutes: give 0 or more", i+1, t.Hands, t.Lies)
@@ -121,7 +122,11 @@ func (p Problem) model() (*model, error) {
 			m.windows++
 		}
 		m.outOf[g.From] = append(m.outOf[g.From], lag{g.To, seconds(g.Least), most})
-		m.into[g.To] = append(m.into[g.To], lag{g.From, seconds(g.Least), most})
+		in := lag{g.From, seconds(g.Least), most}
+		m.into[g.To] = append(m.into[g.To], in)
+		if most < never || in.least > 0 || m.long[g.From] > m.hands[g.From] {
+			m.timed[g.To] = append(m.timed[g.To], in)
+		}
 	}
 	m.change = make([][]second, n+1)
 	for b := range m.change {
@@ -174,9 +179,24 @@ func (m *model) sorted() bool {
 	return true
 }
 
+// ordered reports whether nothing comes before what it must follow.
+func (m *model) ordered(order []int) bool {
+	done := make([]bool, m.n)
+	for _, i := range order {
+		for _, g := range m.into[i] {
+			if !done[g.other] {
+				return false
+			}
+		}
+		done[i] = true
+	}
+	return true
+}
+
 // times are when the tasks of an order begin at the earliest; ok is false when the
-// waits cannot be kept in this order. The order may hold some of the tasks only; what
-// waits for a task outside it is not looked at.
+// waits cannot be kept in this order. In it nothing may come before what it must follow.
+// The order may hold some of the tasks only; what waits for a task outside it is not
+// looked at.
 func (m *model) times(order []int, starts []second) (end, free second, ok bool) {
 	place := make([]int, m.n)
 	for i := range place {
@@ -188,10 +208,7 @@ func (m *model) times(order []int, starts []second) (end, free second, ok bool) 
 	}
 	backs := 0
 	for _, i := range order {
-		for _, g := range m.into[i] {
-			if place[g.other] > place[i] {
-				return 0, 0, false
-			}
+		for _, g := range m.timed[i] {
 			if place[g.other] >= 0 && g.most < never {
 				backs++
 			}
@@ -204,7 +221,7 @@ func (m *model) times(order []int, starts []second) (end, free second, ok bool) 
 		last := -1
 		for _, i := range order {
 			s := max(starts[i], free+m.change[last+1][i])
-			for _, g := range m.into[i] {
+			for _, g := range m.timed[i] {
 				if place[g.other] >= 0 {
 					s = max(s, starts[g.other]+m.long[g.other]+g.least)
 				}
@@ -218,7 +235,7 @@ func (m *model) times(order []int, starts []second) (end, free second, ok bool) 
 		}
 		settled := true
 		for _, i := range order {
-			for _, g := range m.into[i] {
+			for _, g := range m.timed[i] {
 				if place[g.other] < 0 || g.most == never {
 					continue
 				}
@@ -262,6 +279,9 @@ func (p Problem) Time(order []int) (Plan, error) {
 		return Plan{}, fmt.Errorf("the order holds %d of %d tasks", len(order), m.n)
 	}
 	starts := make([]second, m.n)
+	if !m.ordered(order) {
+		return Plan{}, ErrImpossible
+	}
 	end, _, ok := m.times(order, starts)
 	if !ok {
 		return Plan{}, ErrImpossible

@@ -78,7 +78,9 @@ func (s *search) start() {
 	for i := range order {
 		order[i] = i
 	}
-	s.offer(order)
+	if s.ordered(order) {
+		s.offer(order)
+	}
 	s.lower = s.least(0, 0, -1, nil)
 }
 

@@ -146,7 +146,7 @@ func (t *Timing) lags(r *rehearse.Rehearsal) {
 	l := t.Lesson
 	meet := func(i, j int) bool { return l.Steps[i].Zone != "" && l.Steps[j].Zone != "" }
 	if r != nil {
-		meet = r.Meet
+		meet = r.Meetings()
 	}
 	clock := l.Clock()
 	pause := -1

@@ -35,11 +35,21 @@ type MovedStep struct {
 // Few proposes what at most so many moves of single steps save.
 func (t *Timing) Few(ctx context.Context, moves int) (*Proposal, error) {
 	const leastByMove = 0.5 // minutes
-	plan, err := t.Problem.Few(ctx, moves, leastByMove)
-	if err != nil {
-		return nil, err
+	var best *Proposal
+	for n := 1; n <= moves; n++ { // a pause that has to be added may undo what a move saves
+		plan, err := t.Problem.Few(ctx, n, leastByMove)
+		if err != nil {
+			return nil, err
+		}
+		p, err := t.proposal(plan)
+		if err != nil {
+			return nil, err
+		}
+		if best == nil || p.Minutes < best.Minutes {
+			best = p
+		}
 	}
-	return t.proposal(plan)
+	return best, nil
 }
 
 // Propose looks for the order that takes the fewest minutes and, of those, changes the

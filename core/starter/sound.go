@@ -56,6 +56,7 @@ func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool) (lesso
 const (
 	fewOpen   = 4  // findings from which on remedies are tried one by one
 	mostTried = 10 // remedies that are painted in a round
+	lastBold  = 4  // round up to which remedies are also applied untried
 )
 
 func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int, accepts bool) (lesson.All, []rule.Finding, error) {
@@ -65,8 +66,15 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 	}
 	open := rule.Unaccepted(list)
 	if round > 1 && len(open) <= fewOpen { // few enough that every remedy can be tried
-		if e, err := rule.Careful(ctx, l, trials, open, mostTried); err != nil || len(e) > 0 {
+		e, err := rule.Careful(ctx, l, trials, open, mostTried)
+		if err != nil || len(e) > 0 {
 			return e, open, err
+		}
+		if round > lastBold { // what is left no remedy mends without harm
+			if accepts {
+				e = accept(open)
+			}
+			return e, open, nil
 		}
 	}
 	e := rule.Mend(l, open, round)

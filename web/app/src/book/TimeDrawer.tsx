@@ -58,7 +58,7 @@ export function TimeDrawer(props: BookProps) {
         </ul>
       </section>
       <section aria-label="A better order">
-        <h3 className="font-serif">A better order</h3>
+        <h2 className="font-serif">A better order</h2>
         {timing.error && <p role="alert">{timing.error.message}</p>}
         {!t && !timing.error && <p role="status">Looking for one on the painted canvas.</p>}
         {t?.clash && <p role="alert">{t.clash.says}</p>}
@@ -107,7 +107,7 @@ function Fit(props: BookProps) {
   const f = fitting.data
   return (
     <section aria-label="Fit to a session">
-      <h3 className="font-serif">Fit to a session</h3>
+      <h2 className="font-serif">Fit to a session</h2>
       <form
         className="flex items-center gap-2"
         onSubmit={(e) => {
