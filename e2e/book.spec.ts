@@ -73,7 +73,7 @@ test('a house method says what it would change before it changes, and revisions 
 test('tools are counted, one is laid out, and a spare saves cleaning', async ({ page }) => {
   await drawer(page, 'Tools')
   await expect(book(page).getByText(/tools are used; \d+ would do/)).toBeVisible({ timeout: 60_000 })
-  await expect(book(page).getByText(/^a second /).first()).toBeVisible()
+  await expect(book(page).getByText(/^A second /).first()).toBeVisible()
   await book(page).getByLabel('Kind of tool').selectOption('dagger')
   await book(page).getByRole('button', { name: 'Lay it out' }).click()
   await expect(book(page).getByRole('button', { name: 'Put away the 10 mm dagger' })).toBeVisible()
@@ -101,7 +101,7 @@ test('steps are picked by key and changed together as one edit', async ({ page }
   await page.keyboard.press('Shift+ArrowDown')
   await page.keyboard.press('Shift+ArrowDown')
   const bar = page.getByRole('toolbar', { name: 'Picked steps' })
-  await expect(bar).toContainText('3 steps picked')
+  await expect(bar).toContainText('3 picked')
   const before = await order(page)
   await bar.getByRole('button', { name: 'Later' }).click()
   await expect(async () => expect((await order(page)).slice(1, 5)).toEqual([before[4], before[1], before[2], before[3]])).toPass()

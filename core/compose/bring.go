@@ -112,8 +112,8 @@ func (b *bringer) step(s lesson.Step, at int) error {
 	return b.do(lesson.Insert{At: at, Step: n})
 }
 
-// zone is the zone of the lesson that stands for one of the other: sky for sky and water
-// for water where there is but one, otherwise the shape itself.
+// zone is the zone of the lesson that stands for one of the other: its sky for a sky, its
+// largest water for water, otherwise the shape itself.
 func (b *bringer) zone(id string) (string, error) {
 	if known, ok := b.zones[id]; ok {
 		return known, nil
@@ -122,16 +122,18 @@ func (b *bringer) zone(id string) (string, error) {
 	if !ok {
 		return "", fmt.Errorf("zone %q is not in that lesson", id)
 	}
-	var alike []lesson.Zone
-	for _, o := range b.next.Zones {
-		if o.Kind == z.Kind {
-			alike = append(alike, o)
+	if z.Kind == lesson.Sky || z.Kind == lesson.Water {
+		var widest lesson.Zone
+		for _, o := range b.next.Zones {
+			if o.Kind == z.Kind && (widest.ID == "" || area(o.Outline) > area(widest.Outline)) {
+				widest = o
+			}
 		}
-	}
-	if wide := z.Kind == lesson.Sky || z.Kind == lesson.Water; wide && len(alike) == 1 {
-		b.zones[id] = alike[0].ID
-		b.note("“%s” is done on “%s”", z.Name, alike[0].Name)
-		return alike[0].ID, nil
+		if widest.ID != "" {
+			b.zones[id] = widest.ID
+			b.note("“%s” is done on “%s”", z.Name, widest.Name)
+			return widest.ID, nil
+		}
 	}
 	n := z
 	n.ID = freeIn(z.ID, func(id string) bool { _, there := b.next.Zone(id); return there })

@@ -76,6 +76,11 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 	}
 	if t, ok := c.softerTool(s); ok {
 		change("use the softer "+c.Lesson.ToolName(t), func(n *lesson.Step) { n.Tool = t })
+		if s.Load != "heavy" || s.Pressure != "barely" {
+			change("load the softer "+c.Lesson.ToolName(t)+" heavily and barely touch", func(n *lesson.Step) {
+				n.Tool, n.Load, n.Pressure, n.Care = t, "heavy", "barely", "fresh"
+			})
+		}
 	}
 	at := c.Lesson.Step(s.ID)
 	before := func(words string, t lesson.Technique, tool string, minutes float64) {
@@ -90,6 +95,12 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 		switch t.Kind {
 		case "towel":
 			before("blot the place for 8 minutes first", lesson.Blot, t.ID, 8)
+			if s.Load != "heavy" {
+				last := ideas[len(ideas)-1].edit
+				n := s
+				n.Load = "heavy"
+				ideas = append(ideas, idea{"blot the place for 8 minutes first, then load heavily", lesson.All{last, lesson.Change{Step: n}}})
+			}
 		case "knife":
 			before("scrape the place first", lesson.Scrape, t.ID, 1)
 		}

@@ -82,6 +82,11 @@ func findIdle(c *Context) (out []Finding) {
 			if r, _, ok := c.remedy(fmt.Sprintf("do %s first and wait %g minutes less", l.Label(k), s.Minutes-rest), all); ok {
 				f.Remedies = append(f.Remedies, r)
 			}
+			beside := work
+			beside.Meanwhile = true
+			if r, _, ok := c.remedy(fmt.Sprintf("do %s meanwhile", l.Label(k)), lesson.All{lesson.Move{Step: work.ID, To: i + 1}, lesson.Change{Step: beside}}); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
 			out = append(out, f)
 			break
 		}

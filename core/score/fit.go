@@ -58,7 +58,7 @@ var ways = []struct {
 	name                string
 	shorten, drop, rest bool
 }{
-	{"change the picture least", true, true, true},
+	{"shorten some, leave out some", true, true, true},
 	{"keep every step", true, false, true},
 	{"leave out steps", false, true, true},
 }
@@ -93,15 +93,7 @@ func Fit(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal, order *Pr
 		c.Name = w.name
 		f.Choices = append(f.Choices, c)
 	}
-	slices.SortStableFunc(f.Choices, func(a, b Choice) int {
-		if a.Fits != b.Fits {
-			if a.Fits {
-				return -1
-			}
-			return 1
-		}
-		return cmp.Compare(a.Loss, b.Loss)
-	})
+	slices.SortStableFunc(f.Choices, func(a, b Choice) int { return cmp.Or(better(a, b), cmp.Compare(a.Loss, b.Loss)) })
 	f.Says = fmt.Sprintf("It takes %g minutes, %g too many.", f.Now, math.Round((f.Now-target)*10)/10)
 	if len(f.Choices) == 0 || !f.Choices[0].Fits {
 		f.Says += " Shortening and leaving out what may be left out do not suffice: mark fewer steps as needed, or make the session longer."
@@ -109,8 +101,19 @@ func Fit(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal, order *Pr
 	return f, nil
 }
 
+// better puts what fits before what does not.
+func better(a, b Choice) int {
+	switch {
+	case a.Fits == b.Fits:
+		return 0
+	case a.Fits:
+		return -1
+	}
+	return 1
+}
+
 // Paint measures what each choice changes on a coarse canvas. before is such a canvas of
-// the lesson as it is.
+// the lesson as it is. What changes the picture least comes first.
 func (f *Fitting) Paint(ctx context.Context, l *lesson.Lesson, before *rehearse.Rehearsal) error {
 	for k := range f.Choices {
 		next, _, err := f.Choices[k].Edit.Apply(l)
@@ -123,6 +126,7 @@ func (f *Fitting) Paint(ctx context.Context, l *lesson.Lesson, before *rehearse.
 		}
 		f.Choices[k].Differs = math.Round(100*before.Differs(after)) / 100
 	}
+	slices.SortStableFunc(f.Choices, func(a, b Choice) int { return cmp.Or(better(a, b), cmp.Compare(a.Differs, b.Differs)) })
 	return nil
 }
 

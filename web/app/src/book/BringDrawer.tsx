@@ -22,7 +22,7 @@ export function BringDrawer(props: BookProps) {
   return (
     <div className="flex flex-col gap-2">
       <p className="text-quiet">
-        It comes before step {at + 1}: zones by the horizon and the plane at its distance, mixtures from your own tubes as your air makes them.
+        It comes {at < saved.lesson.steps.length ? `before step ${at + 1}` : 'at the end'}: zones by the horizon and the plane at its distance, mixtures from your own tubes as your air makes them.
       </p>
       <div className="flex flex-wrap gap-1" role="group" aria-label="Pieces">
         {pieces.data?.map((p) => (

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useFitting, useTiming } from '../api/book'
 import type { Choice, Proposal } from '../api/client'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
 import { Offer, type BookProps } from './Book'
 
 /** How the shares of the time are drawn: by hatching and weight, for colour is the subject. */
@@ -132,7 +132,7 @@ function Cuts({ c, ...props }: BookProps & { c: Choice }) {
     <div className="mt-1">
       <p className="flex items-start gap-2">
         <span className="flex-1">
-          <strong className="font-semibold">{c.name.charAt(0).toUpperCase() + c.name.slice(1)}:</strong> {figure(c.minutes)} min{c.fits ? '' : ', which is not enough'}; the picture changes by ΔE{' '}
+          <strong className="font-semibold">{capital(c.name)}:</strong> {figure(c.minutes)} min{c.fits ? '' : ', which is not enough'}; the picture changes by ΔE{' '}
           {figure(c.differs, 2)}
         </span>
         <Offer words={`${c.name}, ${figure(c.minutes)} min`} edit={c.edit} {...props} />
@@ -141,7 +141,7 @@ function Cuts({ c, ...props }: BookProps & { c: Choice }) {
         <summary className="cursor-pointer text-quiet">{c.cuts.length === 1 ? 'One cut' : `${c.cuts.length} cuts`}</summary>
         <ul>
           {c.cuts.map((cut) => (
-            <li key={cut.says}>{cut.says}</li>
+            <li key={cut.says}>{capital(cut.says)}</li>
           ))}
         </ul>
       </details>

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useTiming } from '../api/book'
 import type { Tool } from '../api/client'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
 import { Offer, type BookProps } from './Book'
 
 /** ToolsDrawer says what tools the script needs, with how few it could do, and where a spare saves time. */
@@ -20,13 +20,13 @@ export function ToolsDrawer(props: BookProps) {
           <p>{t.says}</p>
           {t.edits.map((e) => (
             <p key={e.says} className="flex items-start gap-2">
-              <span className="flex-1">{e.says}</span>
+              <span className="flex-1">{capital(e.says)}</span>
               <Offer words={e.says} edit={e.edit} {...props} />
             </p>
           ))}
           {t.spares.map((s) => (
             <p key={s.says} className="flex items-start gap-2">
-              <span className="flex-1">{s.says}</span>
+              <span className="flex-1">{capital(s.says)}</span>
               <Offer words={s.says} edit={s.edit} {...props} />
             </p>
           ))}

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 
 import { api, unwrap, type Edit, type Finding, type Saved } from '../api/client'
-import { Button, figure } from '../ui/controls'
+import { Button, capital, figure } from '../ui/controls'
 
 interface Props {
   saved: Saved
@@ -41,7 +41,7 @@ export function RankView({ saved, finding, tryOut, apply, close, busy }: Props) 
           <tbody>
             {ranks.data.map((r) => (
               <tr key={r.words} className="border-t border-line align-top">
-                <td className="pr-2">{r.words}</td>
+                <td className="pr-2">{capital(r.words)}</td>
                 <td className="text-right whitespace-nowrap">{r.gone ? 'nothing' : `${figure(r.after)} ${finding.unit}`}</td>
                 <td className="text-right">{r.minutes === 0 ? '0' : `${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))}`}</td>
                 <td className="text-right" title={r.come.join(' ')}>

@@ -1,6 +1,6 @@
 import type { Edit, Saved, TrialRequest } from '../api/client'
 import { useTrial } from '../api/scene'
-import { Button, figure } from '../ui/controls'
+import { Button, capital, figure } from '../ui/controls'
 
 interface Props {
   saved: Saved
@@ -22,7 +22,7 @@ export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: 
   return (
     <section aria-label="Trial" className={`flex flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2 ${wide ? 'min-h-0 flex-1' : 'max-h-[55%]'}`}>
       <div className="flex items-center gap-2">
-        <h2 className="min-w-0 flex-1 truncate font-serif text-base">{words.charAt(0).toUpperCase() + words.slice(1)}</h2>
+        <h2 className="min-w-0 flex-1 truncate font-serif text-base">{capital(words)}</h2>
         <Button disabled={busy || !t} onClick={() => apply(edit)}>
           Apply it
         </Button>

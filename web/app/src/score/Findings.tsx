@@ -1,7 +1,7 @@
 import { useState } from 'react'
 
 import type { Edit, Finding } from '../api/client'
-import { Button, figure, Hint } from '../ui/controls'
+import { Button, capital, figure, Hint } from '../ui/controls'
 
 const names = { stop: 'Stop', caution: 'Caution', note: 'Note' }
 
@@ -68,7 +68,7 @@ function Mend({ finding, apply, tryOut }: Omit<Props, 'findings'> & { finding: F
       {finding.remedies.map((r) => (
         <div key={r.words} className="flex items-start gap-1">
           <Button className="text-left" onClick={() => apply(r.edit)} data-part="remedy">
-            {r.words.charAt(0).toUpperCase() + r.words.slice(1)}
+            {capital(r.words)}
             <span className="text-quiet">
               {r.tried && ` → ${figure(r.after)} ${finding.unit}`}
               {r.minutes !== 0 && `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`}

@@ -24,7 +24,7 @@ export function PickedBar({ lesson, picked, apply, busy }: { lesson: Lesson; pic
   }
   return (
     <div role="toolbar" aria-label="Picked steps" className="flex flex-wrap items-center gap-1 border-b border-strong bg-chosen px-2 py-1">
-      <span className="mr-1">{steps.length === 1 ? 'One step picked' : `${steps.length} steps picked`}</span>
+      <span className="mr-1">{steps.length} picked</span>
       <Button disabled={busy || first === 0} onClick={() => all(places.map((at, k): Edit => ({ edit: 'move', step: steps[k]?.id ?? '', to: at - 1 })))}>
         Earlier
       </Button>
@@ -46,7 +46,7 @@ export function PickedBar({ lesson, picked, apply, busy }: { lesson: Lesson; pic
       <Button disabled={busy} onClick={() => each((s) => ({ edit: 'minutes', step: s.id, minutes: s.minutes + 0.5 }))}>
         + ½ min
       </Button>
-      <select aria-label="How much they are needed" value="none" disabled={busy} onChange={(e) => each((s) => change(s, { need: e.target.value as NonNullable<Step['need']> }))} className={boxed}>
+      <select aria-label="How much they are needed" value="none" disabled={busy} onChange={(e) => each((s) => change(s, { need: e.target.value as NonNullable<Step['need']> }))} className={`${boxed} w-24`}>
         <option value="none" disabled>
           needed …
         </option>

@@ -52,7 +52,7 @@ export function ScriptRow(p: Props) {
       <div className="flex cursor-ns-resize touch-none justify-between pt-1 pr-1 pl-2 text-xs text-quiet select-none" data-part="time" onPointerDown={p.startScrub}>
         <span>
           {figure(row.start)}
-          {row.idle > 0 && <span className="block leading-none">+{figure(row.idle)}</span>}
+          {row.idle > 0 && <span className="block leading-none" title={`${figure(row.idle)} min without work before it`}>+{figure(row.idle)}</span>}
         </span>
       </div>
       <DepthGutter row={row} columns={p.columns} />

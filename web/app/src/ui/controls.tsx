@@ -33,6 +33,9 @@ export function figure(value: number, decimals = 1): string {
   return value.toLocaleString('en', { maximumFractionDigits: decimals })
 }
 
+/** capital begins a sentence. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
 /** boxed is the look of a field to type in or choose from. */
 export const boxed = 'rounded-sm border border-line bg-raised px-1 py-0.5'
 
