@@ -108,3 +108,75 @@ func TestEveryMethodSaysHowItWorks(t *testing.T) {
 		}
 	}
 }
+
+// What is done to brushes follows the method, where that does no harm.
+func TestCareOfBrushesFollowsTheMethod(t *testing.T) {
+	write := func(method lesson.Method, cares ...lesson.Care) *lesson.Lesson {
+		l := sample.Lesson()
+		l.Method, l.Steps = method, l.Steps[:0]
+		for i, mixture := range []string{"sky", "sky", "dark"} { // the same again, then far away
+			s := sample.Step(string(rune('a'+i)), "trees", lesson.Tap, "flat20", mixture)
+			s.Care = cares[i]
+			l.Steps = append(l.Steps, s)
+		}
+		return l
+	}
+	for _, c := range []struct {
+		from, to lesson.Method
+		before   [3]lesson.Care
+		after    [3]lesson.Care
+	}{
+		{"wet-base", "dry-block-in", [3]lesson.Care{"fresh", "wipe", "wipe"}, [3]lesson.Care{"fresh", "carry-on", "wipe"}},
+		{"wet-base", "direct", [3]lesson.Care{"fresh", "wipe", "wipe"}, [3]lesson.Care{"fresh", "wipe", "rinse-dry"}},
+		{"direct", "ladder", [3]lesson.Care{"fresh", "rinse-dry", "rinse-dry"}, [3]lesson.Care{"fresh", "wipe", "rinse-dry"}},
+		{"dry-block-in", "wet-base", [3]lesson.Care{"fresh", "carry-on", "carry-on"}, [3]lesson.Care{"fresh", "carry-on", "wipe"}},
+	} {
+		l := write(c.from, c.before[:]...)
+		turn, err := house.Switch(l, c.to)
+		if err != nil {
+			t.Fatal(err)
+		}
+		next, _, err := lesson.Apply(l, turn.Edit.Edit)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for i, want := range c.after {
+			if got := next.Steps[next.Step(string(rune('a'+i)))].Care; got != want {
+				t.Errorf("%s to %s, step %d: %s, want %s", c.from, c.to, i+1, got, want)
+			}
+		}
+	}
+}
+
+func TestAWhiteGroundIsTonedWhereTheMethodAsks(t *testing.T) {
+	l := sample.Lesson()
+	l.Ground = lesson.Ground{Name: "white", Tone: []lesson.Part{{Paint: "PW6", Parts: 1}}}
+	for method, toned := range map[lesson.Method]bool{"ladder": true, "layered": true, "wet-base": false, "rub-and-blot": false} {
+		turn, err := house.Switch(l, method)
+		if err != nil {
+			t.Fatal(err)
+		}
+		next, _, err := lesson.Apply(l, turn.Edit.Edit)
+		if err != nil || (next.Ground.Name != "white") != toned {
+			t.Errorf("%s: the ground is %s (%v)", method, next.Ground.Name, err)
+		}
+	}
+}
+
+// What the instructor wrote stays, also where a method would bring the like.
+func TestTheInstructorsTowelStays(t *testing.T) {
+	l := sample.Lesson()
+	l.Method = "rub-and-blot"
+	mine := sample.Step("mine", "ridge", lesson.Blot, "towel")
+	mine.Words = "My own towel."
+	l.Steps = slices.Insert(l.Steps, 2, mine)
+	l.Steps[3].After = []lesson.After{{Step: "mine", Least: 1}}
+	turn, err := house.Switch(l, "wet-base")
+	if err != nil {
+		t.Fatal(err)
+	}
+	next, _, err := lesson.Apply(l, turn.Edit.Edit)
+	if err != nil || next.Step("mine") < 0 || len(next.Steps[3].After) != 1 {
+		t.Errorf("%+v (%v)", next.Steps, err)
+	}
+}

@@ -115,10 +115,9 @@ func list[T any](d *differ, part string, a, b []T, name func(T) (id, says string
 		delete(was, id)
 	}
 	for _, t := range a {
-		if id, says := name(t); was != nil {
-			if _, gone := was[id]; gone {
-				d.say(part, "removed", id, "%s", says)
-			}
+		id, says := name(t)
+		if _, gone := was[id]; gone {
+			d.say(part, "removed", id, "%s", says)
 		}
 	}
 }

@@ -23,3 +23,19 @@ func (e SetGround) Describe(l *Lesson) string {
 	}
 	return "change the base coat"
 }
+
+// SetMethod makes another house method the lesson's. What the method changes of ground,
+// base coat and mediums are edits of their own; see package house.
+type SetMethod struct {
+	Method Method `json:"method"`
+}
+
+// Apply sets the method.
+func (e SetMethod) Apply(l *Lesson) (*Lesson, Edit, error) {
+	c := *l
+	c.Method = e.Method
+	return &c, SetMethod{l.Method}, nil
+}
+
+// Describe names the method.
+func (e SetMethod) Describe(*Lesson) string { return "work in the method " + Words().Method(e.Method) }

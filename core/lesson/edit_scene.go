@@ -99,15 +99,14 @@ type RemoveZone struct {
 // Apply sets the zone.
 func (e SetZone) Apply(l *Lesson) (*Lesson, Edit, error) {
 	c := *l
-	c.Zones = slices.Clone(l.Zones)
-	if i := index(l.Zones, e.Zone.ID, func(z *Zone) string { return z.ID }); i >= 0 {
-		c.Zones[i] = e.Zone
-		return &c, SetZone{i, l.Zones[i]}, nil
+	var was int
+	var err error
+	if c.Zones, was, err = put(l.Zones, e.At, e.Zone, func(z *Zone) string { return z.ID }); err != nil {
+		return nil, nil, err
 	}
-	if e.At < 0 || e.At > len(l.Zones) {
-		return nil, nil, fmt.Errorf("at is %d: give a place from 0 to %d", e.At, len(l.Zones))
+	if was >= 0 {
+		return &c, SetZone{was, l.Zones[was]}, nil
 	}
-	c.Zones = slices.Insert(c.Zones, e.At, e.Zone)
 	return &c, RemoveZone{e.Zone.ID}, nil
 }
 

@@ -19,16 +19,29 @@ type RemoveTool struct {
 // Apply sets the tool; whether every step can still be done with it [Check] sees to.
 func (e SetTool) Apply(l *Lesson) (*Lesson, Edit, error) {
 	c := *l
-	c.Tools = slices.Clone(l.Tools)
-	if i := index(l.Tools, e.Tool.ID, func(t *Tool) string { return t.ID }); i >= 0 {
-		c.Tools[i] = e.Tool
-		return &c, SetTool{i, l.Tools[i]}, nil
+	var was int
+	var err error
+	if c.Tools, was, err = put(l.Tools, e.At, e.Tool, func(t *Tool) string { return t.ID }); err != nil {
+		return nil, nil, err
 	}
-	if e.At < 0 || e.At > len(l.Tools) {
-		return nil, nil, fmt.Errorf("at is %d: give a place from 0 to %d", e.At, len(l.Tools))
+	if was >= 0 {
+		return &c, SetTool{was, l.Tools[was]}, nil
 	}
-	c.Tools = slices.Insert(c.Tools, e.At, e.Tool)
 	return &c, RemoveTool{e.Tool.ID}, nil
+}
+
+// put replaces the item of a list that has the same id, and tells where that was, or puts a
+// new one at a place; was is -1 then. The list it is given stays as it was.
+func put[T any](list []T, at int, item T, id func(*T) string) (out []T, was int, err error) {
+	out = slices.Clone(list)
+	if was = index(list, id(&item), id); was >= 0 {
+		out[was] = item
+		return out, was, nil
+	}
+	if at < 0 || at > len(list) {
+		return nil, -1, fmt.Errorf("at is %d: give a place from 0 to %d", at, len(list))
+	}
+	return slices.Insert(out, at, item), -1, nil
 }
 
 // Describe says which tool is laid out.

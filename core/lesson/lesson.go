@@ -244,17 +244,6 @@ type Step struct {
 	Easier    []Easier  `json:"easier,omitempty" maxItems:"1" doc:"Another way to do it, for those who need an easier one."`
 }
 
-// Easier is another way to do a step: the same place and colours with another hand.
-type Easier struct {
-	Technique Technique `json:"technique" enum:"criss-cross,long-pull,feather,rub-in,scumble,fluff,tap,comma,knife-break,knife-slide,knife-line,pull-down,push-up,fan-edge,double-load,liner-pull,press-turn,dab,dry-drag,cut-in,glaze,rub-back,wipe-out,scrape,blot"`
-	Tool      string    `json:"tool" maxLength:"40"`
-	Load      Load      `json:"load" enum:"thin,light,medium,full,heavy"`
-	Pressure  Pressure  `json:"pressure" enum:"barely,light,medium,firm"`
-	Cover     float64   `json:"cover" minimum:"0.02" maximum:"3"`
-	Minutes   float64   `json:"minutes" minimum:"0.5" maximum:"240"`
-	Words     string    `json:"words" maxLength:"600"`
-}
-
 // Need says how much a picture needs a step.
 type Need string
 

@@ -325,3 +325,104 @@ func layered(n, loose int, seed uint64) schedule.Problem {
 	}
 	return p
 }
+
+// With few moves it is no better than the best and no worse than as written, and each
+// move that is taken saves what was asked for.
+func TestFewMoves(t *testing.T) {
+	for seed := range uint64(20) {
+		p := layered(14, 3, seed)
+		written, err := p.Keep()
+		if err != nil {
+			t.Fatal(err)
+		}
+		best, err := p.Best(context.Background(), 0)
+		if err != nil {
+			t.Fatal(err)
+		}
+		was := written.Minutes
+		for n := 1; n <= 3; n++ {
+			few, err := p.Few(context.Background(), n, 0.5)
+			if err != nil {
+				t.Fatal(err)
+			}
+			kept(t, p, few)
+			if few.Minutes > was || few.Minutes < best.Minutes {
+				t.Errorf("lesson %d: %v min with %d moves, %v with one less, %v at best", seed, few.Minutes, n, was, best.Minutes)
+			}
+			if few.Minutes < was && few.Minutes > was-0.5 {
+				t.Errorf("lesson %d: move %d saves only %v min", seed, n, was-few.Minutes)
+			}
+			was = few.Minutes
+		}
+	}
+	circle := schedule.Problem{Tasks: make([]schedule.Task, 2), Lags: []schedule.Lag{{From: 0, To: 1}, {From: 1, To: 0}}}
+	if _, err := circle.Few(context.Background(), 2, 0.5); !errors.Is(err, schedule.ErrImpossible) {
+		t.Errorf("a circle: %v", err)
+	}
+}
+
+// A search that is cut off says how far from the best it may be, and is never farther.
+func TestABoundHolds(t *testing.T) {
+	cut := 0
+	for seed := range uint64(40) {
+		p := random(9, seed)
+		best, err := p.Best(context.Background(), 0)
+		if err != nil {
+			continue
+		}
+		few, err := p.Best(context.Background(), 3)
+		if errors.Is(err, schedule.ErrUnknown) {
+			continue
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+		if few.Bound > best.Minutes+1e-9 || few.Minutes < best.Minutes-1e-9 {
+			t.Errorf("lesson %d: between %v and %v, and the best is %v", seed, few.Bound, few.Minutes, best.Minutes)
+		}
+		if few.Proven && few.Minutes != best.Minutes {
+			t.Errorf("lesson %d: %v is called proven, and %v is better", seed, few.Minutes, best.Minutes)
+		}
+		if !few.Proven {
+			cut++
+			if few.Gap() < 0 {
+				t.Errorf("lesson %d: a gap of %v", seed, few.Gap())
+			}
+		}
+	}
+	if cut < 5 {
+		t.Errorf("only %d searches were cut off: it tests little", cut)
+	}
+}
+
+// What needs nothing in the hand leaves there what was: no change is paid for twice.
+func TestIdleTasksLeaveTheTool(t *testing.T) {
+	p := schedule.Problem{
+		Tasks: []schedule.Task{{Hands: 2, Tool: 0}, {Hands: 1, Idle: true}, {Hands: 2, Tool: 0}, {Hands: 2, Tool: 1}},
+		Lags:  []schedule.Lag{{From: 0, To: 1}, {From: 1, To: 2}, {From: 2, To: 3}},
+		Change: func(before, next int) float64 {
+			if before >= 0 && before != next && (before == 3) != (next == 3) {
+				return 1
+			}
+			return 0
+		},
+	}
+	plan, err := p.Keep()
+	if err != nil || plan.Minutes != 8 {
+		t.Errorf("%+v, %v: two, one, two, a change and two are eight", plan, err)
+	}
+}
+
+// The same question has the same answer.
+func TestPlansAreDeterministic(t *testing.T) {
+	for _, n := range []int{20, 40, 90} {
+		a, err := layered(n, 4, 9).Best(context.Background(), 2000)
+		if err != nil {
+			t.Fatal(err)
+		}
+		b, err := layered(n, 4, 9).Best(context.Background(), 2000)
+		if err != nil || !slices.Equal(a.Order, b.Order) || a.Minutes != b.Minutes || a.Bound != b.Bound {
+			t.Errorf("%d steps: %v and %v (%v)", n, a, b, err)
+		}
+	}
+}

@@ -198,3 +198,68 @@ func TestWhereTheTimeGoes(t *testing.T) {
 		t.Errorf("%+v", s.Rows[2:4])
 	}
 }
+
+// What must be wet, or must have set, is kept as it is in the written order.
+func TestWetAndSetAreKeptInABetterOrder(t *testing.T) {
+	l := sample.Lesson()
+	soften := sample.Step("soften", "sky", lesson.Feather, "soft20")
+	l.Steps = slices.Insert(l.Steps, 1, soften)
+	tm := score.TimingOf(l, painted(t, l))
+	wet := false
+	for k, g := range tm.Problem.Lags {
+		if g.From == 0 && g.To == 1 && g.Most > 0 && g.Most < 240 && strings.Contains(tm.Why[k], "still be wet") {
+			wet = true
+		}
+	}
+	if !wet {
+		t.Errorf("the sky may set before it is softened: %v", tm.Why)
+	}
+}
+
+// A towel of which the time was filled is no time to stand back: pauses come in.
+func TestABetterOrderKeepsTimeToStandBack(t *testing.T) {
+	l := towelled()
+	for i := range l.Steps {
+		if l.Steps[i].Technique != lesson.Blot {
+			l.Steps[i].Minutes = 12
+		}
+	}
+	p, err := score.TimingOf(l, painted(t, l)).Propose(context.Background())
+	if err != nil || !p.Better {
+		t.Fatalf("%+v, %v", p, err)
+	}
+	next, _, err := lesson.Apply(l, p.Edit.Edit)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var look float64
+	for i, m := range next.Clock() {
+		if score.Stands(next, i) {
+			look = 0
+			continue
+		}
+		if look += m.Free - m.Start; look > score.LookMost+12 {
+			t.Errorf("%v minutes without standing back at %s", look, next.Label(i))
+		}
+	}
+}
+
+func TestALessonOfManyStepsIsTimedWithoutHanging(t *testing.T) {
+	l := sample.Lesson()
+	base := l.Steps
+	for i := 0; len(l.Steps) < 120; i++ {
+		s := base[i%4]
+		s.ID, s.Minutes, s.Cover = "more-"+string(rune('a'+i/26))+string(rune('a'+i%26)), 1, 0.05
+		l.Steps = append(l.Steps, s)
+	}
+	tm := score.TimingOf(l, painted(t, l))
+	p, err := tm.Few(context.Background(), 1)
+	if err != nil || p.Minutes > l.Minutes() {
+		t.Errorf("%+v, %v", p, err)
+	}
+	ctx, cancel := context.WithCancel(context.Background())
+	cancel()
+	if _, err := tm.Few(ctx, 2); err == nil {
+		t.Error("called off, it goes on")
+	}
+}

@@ -1,0 +1,99 @@
+package rule_test
+
+import (
+	"context"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+)
+
+// ranked judges a lesson on a coarse canvas and ranks the remedies of a rule's finding.
+func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []rule.TriedRemedy) {
+	t.Helper()
+	ctx := context.Background()
+	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	said, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse, Trials: coarse})
+	if err != nil {
+		t.Fatal(err)
+	}
+	found := only(said, id)
+	if len(found) == 0 {
+		t.Fatalf("%s says nothing", id)
+	}
+	list, err := rule.Rank(ctx, l, coarse, said, found[0])
+	if err != nil {
+		t.Fatal(err)
+	}
+	return found[0], list
+}
+
+func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
+	l := sample.Lesson()
+	l.Steps[1], l.Steps[2] = l.Steps[2], l.Steps[1] // the ridge after the trees
+	f, list := ranked(t, l, "order.back-to-front")
+	if len(list) != len(f.Remedies) || !list[0].Gone || list[0].Moves <= 0 {
+		t.Fatalf("%+v", list)
+	}
+	for i, r := range list {
+		next, _, err := lesson.Apply(l, r.Edit)
+		if err != nil {
+			t.Fatal(err)
+		}
+		still := only(judge(t, next), f.Rule)
+		if r.Gone != (len(still) == 0) {
+			t.Errorf("%q is said to take it away: %v, and %d are left", r.Words, r.Gone, len(still))
+		}
+		if i > 0 && r.Gone && !list[i-1].Gone {
+			t.Errorf("%q comes too late", r.Words)
+		}
+	}
+}
+
+func TestCarefulMendingBringsNothingNew(t *testing.T) {
+	ctx := context.Background()
+	l := sample.Lesson()
+	step(l, "lights").Care = "carry-on" // with the same brush, from the dark
+	step(l, "lights").Tool, step(l, "trees").Tool = "filbert10", "filbert10"
+	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse, Trials: coarse})
+	if err != nil {
+		t.Fatal(err)
+	}
+	before := rule.Unaccepted(list)
+	if len(only(before, "color.dirty-brush")) == 0 {
+		t.Fatal("the brush is clean")
+	}
+	e, err := rule.Careful(ctx, l, coarse, before, 20)
+	if err != nil || len(e) != 1 {
+		t.Fatalf("%+v, %v", e, err)
+	}
+	next, _, err := lesson.Apply(l, e)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if after, err := rehearse.Run(ctx, next, rehearse.CoarseCell, nil); err != nil {
+		t.Fatal(err)
+	} else if list, err = rule.Check(&rule.Context{Context: ctx, Lesson: next, Rehearsal: after}); err != nil {
+		t.Fatal(err)
+	}
+	if d := rule.Compare(before, list); len(d.Come) > 0 || len(d.Gone) == 0 {
+		t.Errorf("%s: gone %q, new %q", e.Describe(l), d.Gone, d.Come)
+	}
+	if e, err := rule.Careful(ctx, l, coarse, before, 0); err != nil || e != nil {
+		t.Errorf("nothing may be tried, and yet: %+v, %v", e, err)
+	}
+	over, cancel := context.WithCancel(ctx)
+	cancel()
+	if _, err := rule.Careful(over, l, coarse, before, 20); err == nil {
+		t.Error("called off, it goes on")
+	}
+}
