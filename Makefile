@@ -42,6 +42,7 @@ generate: ## make all generated code again
 	cd core/lesson && $(GO) generate
 	$(GO) run ./tools/paintdoc
 	$(GO) run ./tools/ruledoc
+	$(GO) run ./tools/housedoc
 	$(GO) run ./cmd/proxenos openapi | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 1) + "\n")' > web/api/openapi.json
 	cd $(web) && npm run --silent types
 

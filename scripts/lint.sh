@@ -20,7 +20,7 @@ fresh=$(mktemp -d)
 trap 'rm -rf "$fresh"' EXIT
 (cd core/lesson && cp lesson.schema.json "$fresh/" && go generate && cmp lesson.schema.json "$fresh/lesson.schema.json") ||
   { echo "core/lesson/lesson.schema.json was out of date: it is renewed now, commit it" >&2; exit 1; }
-for doc in paint rule; do
+for doc in paint rule house; do
   cp "docs/${doc}s.md" "$fresh/"
   go run "./tools/${doc}doc"
   cmp "docs/${doc}s.md" "$fresh/${doc}s.md" || { echo "docs/${doc}s.md was out of date: it is renewed now, commit it" >&2; exit 1; }

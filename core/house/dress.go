@@ -3,6 +3,7 @@ package house
 import (
 	"fmt"
 	"slices"
+	"unicode/utf8"
 
 	"proxenos/core/lesson"
 )
@@ -23,6 +24,17 @@ const (
 	dryWords  = "End of the first day. Let it dry for some days, then go on with the lights."
 )
 
+// oiled is what the name of a ground says more when a trace of oil is rubbed in.
+const oiled = ", a trace of oil wiped off"
+
+func shortened(s string, most int) string {
+	for len(s) > most {
+		_, size := utf8.DecodeLastRuneInString(s)
+		s = s[:len(s)-size]
+	}
+	return s
+}
+
 // A script is a lesson whose steps know their stages.
 type script struct {
 	*lesson.Lesson
@@ -37,7 +49,7 @@ func Dress(l *lesson.Lesson, stages []Stage) {
 	case "wet-base":
 		l.Base = lesson.Base{Kind: "white", Thickness: 10, Zones: s.open()}
 	case "direct":
-		l.Ground.Name = "toned, a trace of oil wiped off"
+		l.Ground.Name = shortened(l.Ground.Name, 60-len(oiled)) + oiled
 	case "ladder":
 		s.mediums(lesson.Medium{Solvent: 40}, lesson.Medium{Solvent: 8, Oil: 8}, lesson.Medium{})
 	case "rub-and-blot":

@@ -6,6 +6,7 @@ package house
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"proxenos/core/lesson"
 	"proxenos/core/spectrum"
@@ -105,6 +106,9 @@ func Switch(l *lesson.Lesson, to lesson.Method) (*Turn, error) {
 // between layers, mediums of the layers.
 func undress(l *lesson.Lesson) {
 	l.Base = lesson.Base{Kind: "none", Zones: []string{}}
+	if bare := strings.TrimSuffix(l.Ground.Name, oiled); bare != "" {
+		l.Ground.Name = bare
+	}
 	acrylic := slices.ContainsFunc(l.Steps, func(s lesson.Step) bool { return s.Medium.Acrylic })
 	last := -1
 	for i, s := range l.Steps {

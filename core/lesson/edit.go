@@ -322,7 +322,7 @@ func differences(a, b Step) string {
 	add("cover", a.Cover, b.Cover)
 	add("minutes", a.Minutes, b.Minutes)
 	if a.Medium != b.Medium {
-		out += ", medium"
+		out += fmt.Sprintf(", paint %s, was %s", MediumName(b.Medium), MediumName(a.Medium))
 	}
 	add("need", a.Need, b.Need)
 	add("meanwhile", a.Meanwhile, b.Meanwhile)

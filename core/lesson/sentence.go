@@ -165,7 +165,16 @@ func MediumName(m Medium) string {
 			return t.Name
 		}
 	}
-	return fmt.Sprintf("with %g%% medium", m.Total())
+	var parts []string
+	for _, p := range []struct {
+		name  string
+		share float64
+	}{{"solvent", m.Solvent}, {"oil", m.Oil}, {"alkyd", m.Alkyd}} {
+		if p.share > 0 {
+			parts = append(parts, fmt.Sprintf("%g %% %s", p.share, p.name))
+		}
+	}
+	return "with " + strings.Join(parts, " and ")
 }
 
 // toolName says a tool with its size, "25 mm flat", and which one where there are several.

@@ -30,6 +30,7 @@ var whiteEarly = Rule{
 	find:   findWhiteEarly,
 }
 
+// lightOf is the lightness L* of the lightest that a step lays.
 func (c *Context) lightOf(s lesson.Step) (most float64) {
 	for _, id := range s.Mixtures {
 		m, _ := c.Lesson.Mixture(id)

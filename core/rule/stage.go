@@ -214,33 +214,18 @@ func findValues(c *Context) (out []Finding) {
 		return nil
 	}
 	l := c.Lesson
-	light := func(s lesson.Step) (float64, bool) { // the lightest of what a step lays
-		var most float64
-		for _, id := range s.Mixtures {
-			m, _ := l.Mixture(id)
-			lab, err := l.Paints().Colour(m.Parts)
-			if err != nil {
-				return 0, false
-			}
-			most = max(most, lab.L)
-		}
-		return most, true
-	}
 	for j, dark := range l.Steps {
 		z, ok := l.Zone(dark.Zone)
 		if !ok || !lays(dark) || !slices.Contains(formed, z.Kind) || slices.Contains(detailing, dark.Technique) {
 			continue
 		}
-		d, ok := light(dark)
-		if !ok {
-			continue
-		}
+		d := c.lightOf(dark)
 		for i, s := range l.Steps[:j] {
 			if s.Zone != dark.Zone || !lays(s) {
 				continue
 			}
-			v, ok := light(s)
-			if !ok || v-d <= darkerBy || c.both(i, j) < formLeast {
+			v := c.lightOf(s)
+			if v-d <= darkerBy || c.both(i, j) < formLeast {
 				continue
 			}
 			f := Finding{
