@@ -103,7 +103,7 @@ func Add(ctx context.Context, l *lesson.Lesson, kind lesson.ZoneKind, plane stri
 		far := recipe.Moved(near, 0, d, l.Haze())
 		part := []string{"dark", "light"}[i]
 		how := []lesson.Technique{k.body, k.top}[i]
-		tool, ok := toolFor(l, how, max(3, 0.25*math.Sqrt(area(outline))))
+		tool, ok := l.ToolFor(how, max(3, 0.25*math.Sqrt(lesson.Area(outline))))
 		if !ok {
 			return nil, fmt.Errorf("none of the lesson's tools can %s: add one", how.Info().Verb())
 		}
@@ -112,7 +112,7 @@ func Add(ctx context.Context, l *lesson.Lesson, kind lesson.ZoneKind, plane stri
 			return nil, err
 		}
 		m := lesson.Mixture{ID: freeIn(zone.ID+"-"+part, func(id string) bool { _, there := l.Mixture(id); return there }), Name: zone.Name + ", " + part, Parts: parts}
-		s := lesson.Step{ID: freeIn(zone.ID+"-"+part, func(id string) bool { return l.Step(id) >= 0 || taken[id] }), Zone: zone.ID, Where: "whole", Technique: how, Tool: tool,
+		s := lesson.Step{ID: freeIn(zone.ID+"-"+part, func(id string) bool { return l.Step(id) >= 0 || taken[id] }), Zone: zone.ID, Where: "whole", Technique: how, Tool: tool.ID,
 			Mixtures: []string{m.ID}, Load: "full", Pressure: "light", Care: "fresh", Cover: 1.2, Minutes: 2, Words: k.words[i]}
 		if i == 1 {
 			s.Where, s.Load, s.Pressure, s.Cover = "lit", "heavy", "barely", 0.5
@@ -169,12 +169,4 @@ func Mixture(ctx context.Context, l *lesson.Lesson, id, name string, c spectrum.
 	}
 	taken := func(id string) bool { _, there := l.Mixture(id); return there }
 	return lesson.AddMixture{Mixture: lesson.Mixture{ID: freeIn(id, taken), Name: shorten(name), Parts: recipe.Parts(best.Parts)}}, best, nil
-}
-
-func area(outline []lesson.Point) (sum float64) {
-	for i, p := range outline {
-		q := outline[(i+1)%len(outline)]
-		sum += p.X*q.Y - q.X*p.Y
-	}
-	return math.Abs(sum) / 2
 }

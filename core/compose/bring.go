@@ -125,7 +125,7 @@ func (b *bringer) zone(id string) (string, error) {
 	if z.Kind == lesson.Sky || z.Kind == lesson.Water {
 		var widest lesson.Zone
 		for _, o := range b.next.Zones {
-			if o.Kind == z.Kind && (widest.ID == "" || area(o.Outline) > area(widest.Outline)) {
+			if o.Kind == z.Kind && (widest.ID == "" || lesson.Area(o.Outline) > lesson.Area(widest.Outline)) {
 				widest = o
 			}
 		}
@@ -140,7 +140,7 @@ func (b *bringer) zone(id string) (string, error) {
 	n.Plane = b.plane(z.Plane)
 	n.Ragged = min(30, z.Ragged*b.scale)
 	n.Outline = scene.OnCanvas(b.next, b.moved(z.Outline))
-	if len(n.Outline) < 3 || area(n.Outline) < 1 {
+	if len(n.Outline) < 3 || lesson.Area(n.Outline) < 1 {
 		return "", fmt.Errorf("“%s” would lie off the canvas", z.Name)
 	}
 	b.zones[id] = n.ID

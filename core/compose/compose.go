@@ -101,7 +101,7 @@ func Repeat(ctx context.Context, l *lesson.Lesson, zone, plane string, across fl
 	if copied.Outline = scene.OnCanvas(l, copied.Outline); copied.Outline == nil {
 		return nil, fmt.Errorf("at %g m “%s” would lie off the canvas: choose another plane", l.Planes[to].Distance, z.Name)
 	}
-	if area(copied.Outline) < leastArea {
+	if lesson.Area(copied.Outline) < leastArea {
 		return nil, fmt.Errorf("at %g m “%s” would be smaller than a touch of the brush: choose a nearer plane", l.Planes[to].Distance, z.Name)
 	}
 	all := lesson.All{lesson.SetZone{At: len(l.Zones), Zone: copied}}
@@ -237,7 +237,7 @@ func cast(ctx context.Context, l *lesson.Lesson, z lesson.Zone, kind lesson.Zone
 	if first < 0 {
 		return nil, fmt.Errorf("no step paints “%s” yet: paint it first", z.Name)
 	}
-	tool, ok := toolFor(l, how, 12)
+	tool, ok := l.ToolFor(how, 12)
 	if !ok {
 		return nil, fmt.Errorf("none of the lesson's tools can %s: add a flat or filbert", how.Info().Verb())
 	}
@@ -258,7 +258,7 @@ func cast(ctx context.Context, l *lesson.Lesson, z lesson.Zone, kind lesson.Zone
 		return nil, err
 	}
 	mixture := lesson.Mixture{ID: freeIn(id, func(id string) bool { _, there := l.Mixture(id); return there }), Name: shorten(prefix + z.Name), Parts: parts}
-	step := lesson.Step{ID: freeIn(id, func(id string) bool { return l.Step(id) >= 0 }), Zone: id, Where: "whole", Technique: how, Tool: tool,
+	step := lesson.Step{ID: freeIn(id, func(id string) bool { return l.Step(id) >= 0 }), Zone: id, Where: "whole", Technique: how, Tool: tool.ID,
 		Mixtures: []string{mixture.ID}, Load: "full", Pressure: "light", Care: "fresh", Cover: 1.1, Minutes: 2, Words: prefix + z.Name + ", flat and soft, before the thing itself."}
 	at := first
 	if kind == lesson.Image {
@@ -343,15 +343,4 @@ func shorten(name string) string {
 		return string(r[:60])
 	}
 	return name
-}
-
-// toolFor is the tool of the lesson that can do a technique and is nearest to a width.
-func toolFor(l *lesson.Lesson, t lesson.Technique, width float64) (string, bool) {
-	best, least := "", math.Inf(1)
-	for _, tool := range l.Tools {
-		if d := math.Abs(math.Log(tool.Width / width)); t.Info().Takes(tool.Kind) && d < least {
-			best, least = tool.ID, d
-		}
-	}
-	return best, best != ""
 }

@@ -119,7 +119,7 @@ func usesOf(l *lesson.Lesson, mixture string) uses {
 		if at < 0 || !ok || p < 0 {
 			continue
 		}
-		weight := area(z.Outline) * min(1, s.Cover)
+		weight := lesson.Area(z.Outline) * min(1, s.Cover)
 		down := 0.5
 		if n := len(s.Mixtures); n > 1 {
 			down = float64(at) / float64(n-1)
@@ -173,7 +173,7 @@ func moveShadows(l *lesson.Lesson) (all lesson.All, left []string) {
 		if z.Kind != lesson.Shadow || !ok {
 			continue
 		}
-		if outline := scene.ShadowOf(l, of, 0); len(outline) >= 3 && area(outline) > leastArea {
+		if outline := scene.ShadowOf(l, of, 0); len(outline) >= 3 && lesson.Area(outline) > leastArea {
 			all = append(all, lesson.Reshape{Zone: z.ID, Outline: outline})
 		} else {
 			left = append(left, fmt.Sprintf("“%s” stays: in this light it would fall off the ground that shows", z.Name))
@@ -188,7 +188,7 @@ func layGlitter(ctx context.Context, l, next *lesson.Lesson, light lesson.Light,
 	var water lesson.Zone
 	sunX := math.NaN()
 	for _, z := range l.Zones {
-		if z.Kind == lesson.Water && (water.ID == "" || area(z.Outline) > area(water.Outline)) {
+		if z.Kind == lesson.Water && (water.ID == "" || lesson.Area(z.Outline) > lesson.Area(water.Outline)) {
 			water = z
 		}
 		if z.Kind == lesson.Disc {
@@ -206,10 +206,10 @@ func layGlitter(ctx context.Context, l, next *lesson.Lesson, light lesson.Light,
 		top, bottom = min(top, p.Y), max(bottom, p.Y)
 	}
 	outline := daylight.Glitter(next, light, sunX, top, bottom)
-	if len(outline) < 3 || area(outline) < leastArea {
+	if len(outline) < 3 || lesson.Area(outline) < leastArea {
 		return nil, "this light does not glitter on the water here: it would have to stand lower, in front", nil
 	}
-	tool, ok := toolFor(l, lesson.KnifeLine, 30)
+	tool, ok := l.ToolFor(lesson.KnifeLine, 30)
 	if !ok {
 		return nil, "", fmt.Errorf("none of the lesson's tools can %s: add a knife", lesson.KnifeLine.Info().Verb())
 	}
@@ -223,7 +223,7 @@ func layGlitter(ctx context.Context, l, next *lesson.Lesson, light lesson.Light,
 	}
 	zone := lesson.Zone{ID: free(l, "glitter"), Name: "Glitter", Plane: water.Plane, Kind: lesson.Stream, Ragged: 2, Outline: outline}
 	mixture := lesson.Mixture{ID: freeIn("glitter", func(id string) bool { _, there := l.Mixture(id); return there }), Name: "Glitter", Parts: parts}
-	step := lesson.Step{ID: freeIn("glitter", func(id string) bool { return l.Step(id) >= 0 }), Zone: zone.ID, Where: "whole", Technique: lesson.KnifeLine, Tool: tool,
+	step := lesson.Step{ID: freeIn("glitter", func(id string) bool { return l.Step(id) >= 0 }), Zone: zone.ID, Where: "whole", Technique: lesson.KnifeLine, Tool: tool.ID,
 		Mixtures: []string{mixture.ID}, Load: "heavy", Pressure: "barely", Care: "fresh", Cover: 0.35, Minutes: 3, Words: "Level touches of the light on the water: dots far, dashes near, fewer to the sides."}
 	return lesson.All{lesson.SetZone{At: len(l.Zones), Zone: zone}, lesson.AddMixture{Mixture: mixture}, lesson.Insert{At: placeFor(l, water.Plane), Step: step}}, "", nil
 }

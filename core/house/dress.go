@@ -51,7 +51,7 @@ func Dress(l *lesson.Lesson, stages []Stage) {
 	case "direct":
 		l.Ground.Name = shortened(l.Ground.Name, 60-len(oiled)) + oiled
 	case "ladder":
-		s.mediums(lesson.Medium{Solvent: 40}, lesson.Medium{Solvent: 8, Oil: 8}, lesson.Medium{})
+		s.mediums()
 	case "rub-and-blot":
 		l.Base = lesson.Base{Kind: "clear", Thickness: 6, Zones: s.open()}
 		s.before(Accent, "blot", func(zone string) lesson.Step {
@@ -99,10 +99,27 @@ func (l *script) towel() string {
 	return l.tool("towel", "towel", 150, func(a, b lesson.Tool) bool { return false })
 }
 
-func (l *script) mediums(by ...lesson.Medium) {
+// ladder is how the paint is let down from lean to fat, by stage.
+var ladder = [...]lesson.Medium{Body: {Solvent: 40}, Lights: {Solvent: 8, Oil: 8}, Accent: {}}
+
+// Medium is how a method lets the paint of a step down, at its stage: thin lines run like
+// ink and glazes are mostly oil, whatever the method.
+func Medium(m lesson.Method, t lesson.Technique, st Stage) lesson.Medium {
+	switch {
+	case t == lesson.LinerPull:
+		return lesson.Medium{Solvent: 45, Oil: 15}
+	case t == lesson.Glaze:
+		return lesson.Medium{Oil: 40, Alkyd: 35}
+	case m == "ladder":
+		return ladder[st]
+	}
+	return lesson.Medium{}
+}
+
+func (l *script) mediums() {
 	for i, s := range l.Steps {
 		if len(s.Mixtures) > 0 && plain(s) {
-			l.Steps[i].Medium = by[l.stages[i]]
+			l.Steps[i].Medium = Medium(l.Method, s.Technique, l.stages[i])
 		}
 	}
 }
@@ -134,7 +151,7 @@ func (l *script) before(st Stage, id string, make func(zone string) lesson.Step)
 }
 
 // free is an id like the one wanted that no step has.
-func (l *script) free(id string) string {
+func (l script) free(id string) string {
 	for n := 2; l.Step(id) >= 0; n++ {
 		id = fmt.Sprintf("%s-%d", id[:min(len(id), 36)], n)
 	}

@@ -167,15 +167,24 @@ const (
 	otherHue   = 25.0 // and from which another hue wants a rinse
 )
 
-// care sets what is done to brushes between colours as the method has it, where that is
-// safe: it is rinsed only where wiping leaves too much.
-func care(l *lesson.Lesson) {
-	colours := map[string]spectrum.Lab{}
-	for _, m := range l.Mixtures {
-		if c, err := l.Paints().Colour(m.Parts); err == nil {
-			colours[m.ID] = c
-		}
+// Care is what a method does to a brush whose last colour and next one are so many ΔE00
+// apart, when it would be done so far otherwise: it is rinsed only where wiping leaves too
+// much.
+func Care(m lesson.Method, now lesson.Care, apart float64) lesson.Care {
+	switch {
+	case m == "dry-block-in" && apart <= wipeEnough:
+		return "carry-on"
+	case m == "direct" && apart > otherHue:
+		return "rinse-dry"
+	case m != "dry-block-in" && now == "carry-on" && apart > 0 || (now == "rinse-dry" || now == "rinse-damp") && apart <= wipeEnough:
+		return "wipe"
 	}
+	return now
+}
+
+// care sets what is done to brushes between colours as the method has it.
+func care(l *lesson.Lesson) {
+	colours := colours(l)
 	held := map[string]string{} // the last mixture in each tool
 	for i, s := range l.Steps {
 		t, _ := l.Tool(s.Tool)
@@ -184,18 +193,19 @@ func care(l *lesson.Lesson) {
 		}
 		before, used := held[s.Tool]
 		held[s.Tool] = s.Mixtures[len(s.Mixtures)-1]
-		if !used || s.Care == "fresh" {
-			continue
-		}
-		apart := spectrum.DeltaE(colours[before], colours[s.Mixtures[0]])
-		n := &l.Steps[i]
-		switch {
-		case l.Method == "dry-block-in" && apart <= wipeEnough:
-			n.Care = "carry-on"
-		case l.Method == "direct" && apart > otherHue:
-			n.Care = "rinse-dry"
-		case l.Method != "dry-block-in" && n.Care == "carry-on" && apart > 0 || (n.Care == "rinse-dry" || n.Care == "rinse-damp") && apart <= wipeEnough:
-			n.Care = "wipe"
+		if used && s.Care != "fresh" {
+			l.Steps[i].Care = Care(l.Method, s.Care, spectrum.DeltaE(colours[before], colours[s.Mixtures[0]]))
 		}
 	}
+}
+
+// colours are those of a lesson's mixtures.
+func colours(l *lesson.Lesson) map[string]spectrum.Lab {
+	out := map[string]spectrum.Lab{}
+	for _, m := range l.Mixtures {
+		if c, err := l.Paints().Colour(m.Parts); err == nil {
+			out[m.ID] = c
+		}
+	}
+	return out
 }

@@ -145,7 +145,7 @@ func (c checker) picture() {
 				c.report(path+".of", fmt.Sprintf("is %q, which is nothing that stands", shorten(z.Of)), "name the zone that casts it")
 			}
 		}
-		if area(z.Outline) < 1 {
+		if Area(z.Outline) < 1 {
 			c.report(path+".outline", "encloses less than 1 mm²", "spread its points")
 		}
 	}
@@ -224,17 +224,4 @@ func (c checker) waits(path string, s Step) {
 			c.report(at+".technique", fmt.Sprintf("takes %d to %d mixtures and the step has %d", t.Least, t.Most, len(s.Mixtures)), "choose a technique that takes them")
 		}
 	}
-}
-
-// area is the area enclosed by an outline, mm².
-func area(outline []Point) float64 {
-	var sum float64
-	for i, p := range outline {
-		q := outline[(i+1)%len(outline)]
-		sum += p.X*q.Y - q.X*p.Y
-	}
-	if sum < 0 {
-		sum = -sum
-	}
-	return sum / 2
 }

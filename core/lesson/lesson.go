@@ -372,20 +372,3 @@ func (l *Lesson) PlaneOf(s Step) int {
 	}
 	return l.Plane(z.Plane)
 }
-
-func index[T any](list []T, id string, key func(*T) string) int {
-	for i := range list {
-		if key(&list[i]) == id {
-			return i
-		}
-	}
-	return -1
-}
-
-func find[T any](list []T, id string, key func(*T) string) (T, bool) {
-	if i := index(list, id, key); i >= 0 {
-		return list[i], true
-	}
-	var none T
-	return none, false
-}

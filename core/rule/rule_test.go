@@ -217,6 +217,21 @@ func TestOver(t *testing.T) {
 			t.Errorf("%q leaves %v minutes and promised %v", r.Words, m, r.After)
 		}
 	}
+	slow := sample.Lesson()
+	slow.Session, slow.Pace = 29, 1.5
+	if list := only(judge(t, slow), "time.over"); len(list) != 1 || list[0].Figure != 30 {
+		t.Errorf("at half as much again it takes 30 of 29 minutes: %+v", list)
+	}
+	keep := sample.Lesson()
+	keep.Session = 18
+	for i := range keep.Steps {
+		keep.Steps[i].Need = lesson.Must
+	}
+	for _, r := range only(judge(t, keep), "time.over")[0].Remedies {
+		if n := len(mended(t, keep, r).Steps); n != 4 {
+			t.Errorf("%q leaves %d steps of four that must be", r.Words, n)
+		}
+	}
 	wait := sample.Step("wait", "", lesson.Wait, "")
 	wait.Minutes = 12
 	l.Steps = append(l.Steps, wait)

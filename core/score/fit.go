@@ -279,10 +279,15 @@ func cheapest(lists [][]option, minutes float64) []option {
 	return out
 }
 
-// Brief says a choice in one line.
+// Brief says a choice in one line: the first few cuts.
 func (c Choice) Brief() string {
+	const few = 4
 	var says []string
-	for _, cut := range c.Cuts {
+	for i, cut := range c.Cuts {
+		if i == few && len(c.Cuts) > few+1 {
+			says = append(says, fmt.Sprintf("and %d more", len(c.Cuts)-few))
+			break
+		}
 		says = append(says, cut.Says)
 	}
 	return strings.Join(says, "; ")

@@ -2,6 +2,7 @@ package starter
 
 import (
 	"context"
+	"slices"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -35,8 +36,10 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 
 // Next rehearses a lesson and finds the edit that brings it nearer to sound, empty when
 // there is none, and what is open before it. It looks on a coarse canvas first, and on a
-// fine one only at what is sound there. With accepts, work that must go on behind what
-// stands nearer is accepted as on purpose.
+// fine one only at what is sound there. With accepts, for a lesson that nobody has worked
+// on yet, work that must go on behind what stands nearer is accepted as on purpose; without,
+// remedies are tried one by one where few findings are open, so that nothing is mended at
+// the cost of something else.
 func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool) (lesson.All, []rule.Finding, error) {
 	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
 	if err != nil {
@@ -65,19 +68,23 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 		return nil, nil, err
 	}
 	open := rule.Unaccepted(list)
-	if round > 1 && len(open) <= fewOpen { // few enough that every remedy can be tried
+	if !accepts && round > 1 && len(open) <= fewOpen { // few enough that every remedy can be tried
 		e, err := rule.Careful(ctx, l, trials, open, mostTried)
-		if err != nil || len(e) > 0 {
+		if err != nil || len(e) > 0 || round > lastBold { // then no remedy mends what is left without harm
 			return e, open, err
 		}
-		if round > lastBold { // what is left no remedy mends without harm
-			if accepts {
-				e = accept(open)
-			}
-			return e, open, nil
+	}
+	var e lesson.All
+	mend := open
+	if accepts { // nobody has planned the session of such a lesson yet: it is as long as it needs
+		mend = slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool { return f.Rule == "time.over" })
+		if len(mend) < len(open) {
+			longer := lesson.SessionOf(l)
+			longer.Minutes = min(600, roundUp(l.ClassMinutes(), 5))
+			e = append(e, longer)
 		}
 	}
-	e := rule.Mend(l, open, round)
+	e = append(e, rule.Mend(l, mend, round)...)
 	if len(e) == 0 && accepts { // what is left is a choice, not a fault
 		e = accept(open)
 	}

@@ -32,6 +32,8 @@ type BringRequest struct {
 func (s *Server) scriptOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "turn", Method: http.MethodGet, Path: "/api/turns/{hash}/{method}",
 		Summary: "What running a lesson by another house method would change"}, s.turn)
+	huma.Register(api, huma.Operation{OperationID: "newStep", Method: http.MethodPost, Path: "/api/drafted/{hash}",
+		Summary: "A new step as the lesson's house method would have it"}, s.newStep)
 	huma.Register(api, huma.Operation{OperationID: "revisions", Method: http.MethodGet, Path: "/api/lessons/{id}/revisions",
 		Summary: "What was done to a lesson, the newest first"}, s.revisions)
 	huma.Register(api, huma.Operation{OperationID: "differences", Method: http.MethodGet, Path: "/api/lessons/{id}/differences",
@@ -114,4 +116,25 @@ func (s *Server) bring(ctx context.Context, in *struct{ Body BringRequest }) (*o
 		return nil, s.unsolved(ctx, err)
 	}
 	return &one[compose.Fitted]{*out}, nil
+}
+
+// Drafted is a new step with all that was not said, and the edit that puts it in.
+type Drafted struct {
+	Step lesson.Step    `json:"step"`
+	Edit lesson.AnyEdit `json:"edit"`
+}
+
+func (s *Server) newStep(ctx context.Context, in *struct {
+	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Body house.StepWish
+}) (*one[Drafted], error) {
+	l, err := s.whose(ctx, in.Hash)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	step, err := house.Draft(l, in.Body)
+	if err != nil {
+		return nil, unsound(err)
+	}
+	return &one[Drafted]{Drafted{step, lesson.AnyEdit{Edit: lesson.Insert{At: in.Body.At, Step: step}}}}, nil
 }

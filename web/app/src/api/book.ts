@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 
-import { api, unwrap, type BringRequest } from './client'
+import { api, unwrap, type BringRequest, type StepWish } from './client'
 
 /** useTiming asks for a better order and the tools, once the canvas is painted. */
 export function useTiming(hash: string) {
@@ -55,3 +55,6 @@ export function usePieces() {
 export function useBring() {
   return useMutation({ mutationFn: (body: BringRequest) => unwrap(api.POST('/api/brought', { body })) })
 }
+
+/** draftStep asks the core for a new step as the lesson's house method would have it. */
+export const draftStep = (hash: string, body: StepWish) => unwrap(api.POST('/api/drafted/{hash}', { params: { path: { hash } }, body }))

@@ -52,6 +52,7 @@ export type Toolset = Schemas['Toolset']
 export type Tool = Schemas['Tool']
 export type After = Schemas['After']
 export type BringRequest = Schemas['BringRequest']
+export type StepWish = Schemas['StepWish']
 export type OnShelf = Schemas['OnShelf']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 

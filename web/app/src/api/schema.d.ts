@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafted/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new step as the lesson's house method would have it */
+        post: operations["newStep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{engine}/{hash}/{frame}": {
         parameters: {
             query?: never;
@@ -1300,6 +1317,10 @@ export interface components {
             /** Format: double */
             y: number;
             zone: string;
+        };
+        Drafted: {
+            edit: components["schemas"]["Edit"];
+            step: components["schemas"]["Step"];
         };
         Easier: {
             /** Format: double */
@@ -2849,6 +2870,17 @@ export interface components {
             /** @description Which zone; empty only for a wait or a drying. */
             zone: string;
         };
+        StepWish: {
+            /**
+             * Format: int64
+             * @description the place, counted from 0
+             */
+            at: number;
+            mixtures: string[];
+            technique: string;
+            /** @description empty only for a wait or a drying */
+            zone: string;
+        };
         Studio: {
             id: string;
             name: string;
@@ -3536,6 +3568,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Curves"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    newStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drafted"];
                 };
             };
             /** @description Error */

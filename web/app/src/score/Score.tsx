@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
-import type { Edit, Rehearsed, Saved } from '../api/client'
+import { draftStep } from '../api/book'
+import type { Edit, Rehearsed, Saved, StepWish } from '../api/client'
 import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
 import { Book } from '../book/Book'
 import { TrialView } from '../checks/TrialView'
@@ -250,7 +251,15 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         open={palette !== undefined}
         setOpen={(open) => setPalette(open ? 'all' : undefined)}
         commands={() => {
-          const doing = { saved, vocabulary, selected, apply, choose, setView, go, openBook: () => setBook(true) }
+          const draft = (wish: StepWish) =>
+            draftStep(saved.hash, wish).then(
+              ({ step: drafted, edit }) => {
+                apply(edit)
+                choose(drafted.id)
+              },
+              (error: unknown) => editing.say(error instanceof Error ? error.message : 'The step was not written.'),
+            )
+          const doing = { saved, vocabulary, selected, apply, choose, setView, go, openBook: () => setBook(true), draft }
           return palette === 'new' ? newSteps(doing) : commandsOf(doing)
         }}
       />

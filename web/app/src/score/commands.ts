@@ -1,5 +1,5 @@
-import type { Edit, Saved, Step, Vocabulary } from '../api/client'
-import { duplicate, fitting, free } from './edits'
+import type { Edit, Saved, StepWish, Vocabulary } from '../api/client'
+import { duplicate } from './edits'
 
 /** A Command is something that can be done, by its name. */
 export interface Command {
@@ -20,6 +20,8 @@ interface Doing {
   setView: (view: string) => void
   go: (path: string) => void
   openBook: () => void
+  /** Lets the core write the rest of a new step, and puts it in. */
+  draft: (wish: StepWish) => void
 }
 
 /** commandsOf lists what can be done in the Score, what concerns the chosen step first. */
@@ -82,22 +84,16 @@ export function commandsOf(doing: Doing): Command[] {
 }
 
 /** newSteps leads through technique, zone and mixtures to a new step after the chosen one. */
-export function newSteps({ saved, vocabulary, selected, apply, choose }: Doing): Command[] {
+export function newSteps({ saved, vocabulary, selected, draft }: Doing): Command[] {
   const { lesson, score } = saved
   const at = lesson.steps.findIndex((s) => s.id === selected)
   const place = at < 0 ? lesson.steps.length : at + 1
   const can = (t: Vocabulary['techniques'][number]) => t.idle || lesson.tools.some((tool) => t.kinds.includes(tool.kind))
-  const insert = (fields: Partial<Step>) => {
-    const step: Step = { ...blank, ...fields, id: free(lesson, String(fields.technique)) }
-    apply({ edit: 'insert', at: place, step })
-    choose(step.id)
-  }
   return (vocabulary?.techniques ?? []).filter(can).map((t) => {
-    const base = fitting(lesson, blank, t)
-    if (t.idle) return { name: `Then ${t.name}`, about: t.meaning, act: () => insert({ ...base, zone: '' }) }
-    const inZone = (zone: string, toward: Partial<Step>): Command[] => {
-      const chosen = toward.mixtures ?? []
-      const done: Command = { name: 'That is all', about: 'insert it', act: () => insert({ ...toward, zone }) }
+    const insert = (zone: string, mixtures: string[]) => draft({ at: place, technique: t.technique, zone, mixtures })
+    if (t.idle) return { name: `Then ${t.name}`, about: t.meaning, act: () => insert('', []) }
+    const inZone = (zone: string, chosen: string[]): Command[] => {
+      const done: Command = { name: 'That is all', about: 'insert it', act: () => insert(zone, chosen) }
       if (t.most === 0) return [done]
       const more = score.mixtures
         .filter((m) => !chosen.includes(m.mixture))
@@ -105,8 +101,8 @@ export function newSteps({ saved, vocabulary, selected, apply, choose }: Doing):
           const mixtures = [...chosen, m.mixture]
           const name = chosen.length === 0 ? m.name : `and ${m.name}`
           const about = `value ${m.value}`
-          if (mixtures.length >= t.most) return { name, about, act: () => insert({ ...toward, zone, mixtures }) }
-          return { name, about, next: () => inZone(zone, { ...toward, mixtures }) }
+          if (mixtures.length >= t.most) return { name, about, act: () => insert(zone, mixtures) }
+          return { name, about, next: () => inZone(zone, mixtures) }
         })
       return chosen.length >= t.least ? [done, ...more] : more
     }
@@ -116,27 +112,9 @@ export function newSteps({ saved, vocabulary, selected, apply, choose }: Doing):
       next: () =>
         lesson.zones.map((z) => {
           const on = lesson.planes.find((p) => p.id === z.plane)?.name ?? ''
-          if (t.most === 0) return { name: `on ${z.name}`, about: on, act: () => insert({ ...base, zone: z.id }) }
-          return { name: `on ${z.name}`, about: on, next: () => inZone(z.id, { ...base, mixtures: [] }) }
+          if (t.most === 0) return { name: `on ${z.name}`, about: on, act: () => insert(z.id, []) }
+          return { name: `on ${z.name}`, about: on, next: () => inZone(z.id, []) }
         }),
     }
   })
-}
-
-/** blank is a step of which nothing is said yet. */
-const blank: Step = {
-  id: '',
-  zone: '',
-  where: 'whole',
-  technique: 'wait',
-  tool: '',
-  mixtures: [],
-  load: 'medium',
-  pressure: 'light',
-  medium: { solvent: 0, oil: 0, alkyd: 0, acrylic: false },
-  care: 'wipe',
-  cover: 1,
-  minutes: 3,
-  days: 0,
-  words: '',
 }

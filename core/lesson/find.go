@@ -1,0 +1,40 @@
+package lesson
+
+import "math"
+
+// Area is the area that an outline encloses, mm².
+func Area(outline []Point) (sum float64) {
+	for i, p := range outline {
+		q := outline[(i+1)%len(outline)]
+		sum += p.X*q.Y - q.X*p.Y
+	}
+	return math.Abs(sum) / 2
+}
+
+// ToolFor is the tool of the lesson that can do a technique and is nearest to a width, mm.
+func (l *Lesson) ToolFor(t Technique, width float64) (best Tool, ok bool) {
+	least := math.Inf(1)
+	for _, o := range l.Tools {
+		if d := math.Abs(math.Log(o.Width / width)); t.Info().Takes(o.Kind) && d < least {
+			best, least, ok = o, d, true
+		}
+	}
+	return best, ok
+}
+
+func index[T any](list []T, id string, key func(*T) string) int {
+	for i := range list {
+		if key(&list[i]) == id {
+			return i
+		}
+	}
+	return -1
+}
+
+func find[T any](list []T, id string, key func(*T) string) (T, bool) {
+	if i := index(list, id, key); i >= 0 {
+		return list[i], true
+	}
+	var none T
+	return none, false
+}
