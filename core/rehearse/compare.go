@@ -6,10 +6,10 @@ import (
 	"proxenos/core/spectrum"
 )
 
-// Meetings tells which steps work on a place in common: more than a trace of what either
-// touches. Steps that lay nothing, a blot or a wipe, touch all of their place.
-func (r *Rehearsal) Meetings() func(i, j int) bool {
-	const trace = 0.02
+// Meetings tells which steps work on a place in common: more than a trace, a share from 0
+// to 1, of what either touches. Steps that lay nothing, a blot or a wipe, touch all of their
+// place.
+func (r *Rehearsal) Meetings(trace float64) func(i, j int) bool {
 	touched := make([][]uint64, len(r.stages)) // a bit a place that is looked at
 	area := make([]float64, len(r.stages))
 	for i := range touched {
@@ -49,7 +49,7 @@ func ones(a, b []uint64) (n int) {
 // meetEvery and differEvery are how many cells apart the places are that are compared;
 // neither has a factor in common with usual widths of a canvas.
 const (
-	meetEvery   = 37
+	meetEvery   = 17
 	differEvery = 11
 )
 

@@ -35,7 +35,7 @@ func besideTowel() *lesson.Lesson {
 }
 
 func TestWhoMeetsWhom(t *testing.T) {
-	meet := paintedOn(t, besideTowel(), nil).Meetings()
+	meet := paintedOn(t, besideTowel(), nil).Meetings(0.02)
 	for _, c := range []struct {
 		name string
 		i, j int

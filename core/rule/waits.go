@@ -82,7 +82,7 @@ func findTowel(c *Context) (out []Finding) {
 		return nil
 	}
 	clock := l.Clock()
-	meet := c.Rehearsal.Meetings()
+	meet := c.Rehearsal.Meetings(apartMost)
 	for i, s := range l.Steps {
 		if !s.Meanwhile {
 			continue

@@ -24,7 +24,8 @@ const (
 	LookMost = 25.0
 	// BreakMost is how many minutes may pass without a break.
 	BreakMost = 60.0
-	restLeast = 3.0 // minutes of a towel in which one can stand back
+	apart     = 0.003 // share of a step's place that another may touch without their order mattering
+	restLeast = 3.0   // minutes of a towel in which one can stand back
 )
 
 // Stands reports whether step i leaves time to stand back: a wait, or a towel that lies
@@ -41,6 +42,7 @@ func Stands(l *lesson.Lesson, i int) bool {
 const (
 	takeUp     = 0.25 // another tool
 	sameEnough = 3.0  // ΔE00 between mixtures up to which nothing is cleaned
+	wipeEnough = 10.0 // and up to which wiping is enough
 	handsLeast = 0.25 // what stays of a step's minutes for painting
 )
 
@@ -127,6 +129,29 @@ func (t *Timing) between(a, b lesson.Step) float64 {
 	return takeUp + cleans[b.Care]
 }
 
+// residues tell for each step how far, ΔE00, the last colour in its brush is from its first
+// in an order, nil for the written one; 0 where there is none.
+func (t *Timing) residues(order []int) []float64 {
+	steps := t.Lesson.Steps
+	out := make([]float64, len(steps))
+	held := map[string]string{} // the last mixture in each brush
+	for k := range steps {
+		i := k
+		if order != nil {
+			i = order[k]
+		}
+		s := steps[i]
+		if tool, _ := t.Lesson.Tool(s.Tool); len(s.Mixtures) == 0 || !tool.Kind.Brush() {
+			continue
+		}
+		if before, used := held[s.Tool]; used && s.Care != "fresh" {
+			out[i] = spectrum.DeltaE(t.colours[before], t.colours[s.Mixtures[0]])
+		}
+		held[s.Tool] = s.Mixtures[len(s.Mixtures)-1]
+	}
+	return out
+}
+
 // suits reports whether what is left in the tool after a does no harm to b.
 func (t *Timing) suits(a, b lesson.Step) bool {
 	if len(a.Mixtures) == 0 || len(b.Mixtures) == 0 {
@@ -146,7 +171,7 @@ func (t *Timing) lags(r *rehearse.Rehearsal) {
 	l := t.Lesson
 	meet := func(i, j int) bool { return l.Steps[i].Zone != "" && l.Steps[j].Zone != "" }
 	if r != nil {
-		meet = r.Meetings()
+		meet = r.Meetings(apart)
 	}
 	clock := l.Clock()
 	pause := -1

@@ -31,10 +31,10 @@ export function RankView({ saved, finding, tryOut, apply, close, busy }: Props) 
           <thead className="text-xs text-quiet">
             <tr>
               <th className="font-normal">remedy</th>
-              <th className="text-right font-normal">leaves</th>
-              <th className="text-right font-normal">min</th>
-              <th className="text-right font-normal">new</th>
-              <th className="text-right font-normal">picture, ΔE</th>
+              <th className="px-1 text-right font-normal">leaves</th>
+              <th className="px-1 text-right font-normal">min</th>
+              <th className="px-1 text-right font-normal">new</th>
+              <th className="pl-1 text-right font-normal">picture, ΔE</th>
               <th />
             </tr>
           </thead>
