@@ -27,9 +27,6 @@ type scored struct {
 	l     *lesson.Lesson
 }
 
-// fewMoves is how many moves a small change of the order makes.
-const fewMoves = 3
-
 func scoreCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
 	set := flag.NewFlagSet("score", flag.ContinueOnError)
 	fit := set.String("fit", "", "minutes to fit into, as 75m")
@@ -85,10 +82,7 @@ func scoreOf(ctx context.Context, l *lesson.Lesson, target float64) (*scored, er
 		return nil, err
 	}
 	if s.Clash == nil {
-		if s.Few, err = t.Few(ctx, fewMoves); err != nil {
-			return nil, err
-		}
-		if s.Order, err = t.Propose(ctx); err != nil {
+		if s.Few, s.Order, err = t.Proposals(ctx); err != nil {
 			return nil, err
 		}
 	}
@@ -121,7 +115,7 @@ func (s *scored) print(out io.Writer) {
 		fmt.Fprintf(out, "\n%s\n", s.Clash.Says)
 	}
 	for _, p := range []*score.Proposal{s.Few, s.Order} {
-		if p == nil || p == s.Few && !p.Better {
+		if p == nil || p == s.Few && (!p.Better || s.Few.Minutes == s.Order.Minutes) {
 			continue
 		}
 		fmt.Fprintf(out, "\nOrder: %s\n", p.Says)

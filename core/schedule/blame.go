@@ -181,5 +181,13 @@ func (p Problem) only(set []int) Problem {
 			return p.Change(before, set[next])
 		}
 	}
+	if p.Clean != nil {
+		q.Clean = func(last, next int) float64 {
+			if last >= 0 {
+				last = set[last]
+			}
+			return p.Clean(last, set[next])
+		}
+	}
 	return q
 }

@@ -14,6 +14,7 @@ type label struct {
 	swaps      int32
 	tight      bool // the hands were never idle since the first open limit
 	dropped    bool
+	used       []int16  // the last task of each tool
 	ready      []moment // what waits beyond free, by task
 	limits     []moment // when what may not wait longer must begin, by task
 }
@@ -26,8 +27,28 @@ type moment struct {
 
 // key is what beginnings have in common that are compared with each other.
 type key struct {
-	set  uint64
-	last int16
+	set    uint64
+	last   int16
+	stains uint64 // what is in the tools that are still needed
+}
+
+// stains sums up what is left in the tools that tasks still want, n's last task being done.
+func (s *search) stains(n *label) uint64 {
+	const prime = 1099511628211
+	needed := uint64(0)
+	for j := range s.n {
+		if n.set&(1<<j) == 0 && !s.idle[j] {
+			needed |= 1 << (s.tool[j] % 64)
+		}
+	}
+	sum := uint64(14695981039346656037)
+	for tool, last := range n.used {
+		if needed&(1<<(tool%64)) != 0 {
+			sum = (sum ^ uint64(s.stain[last+1]+1)) * prime
+			sum = (sum ^ uint64(tool)) * prime
+		}
+	}
+	return sum
 }
 
 // mostSeen is how many beginnings with the same tasks are compared with each other.
@@ -36,7 +57,7 @@ const mostSeen = 48
 // dominated reports whether another beginning with the same tasks is at least as good in
 // every way; n drops those that it makes superfluous.
 func (s *search) dominated(n *label) bool {
-	k := key{n.set, s.same[n.last+1]}
+	k := key{n.set, s.same[n.last+1], s.stains(n)}
 	list := s.seen[k]
 	for _, o := range list {
 		if !o.dropped && s.better(o, n) {

@@ -32,10 +32,13 @@ type Lag struct {
 type Problem struct {
 	Tasks []Task
 	Lags  []Lag
-	// Change is the minutes between two tasks that follow each other in the hand: to
-	// clean one tool and take up another. before is -1 at the beginning. It must be 0
-	// or more. nil is no time at all.
+	// Change is the minutes between two tasks that follow each other in the hand: to lay
+	// one tool down and take up another. before is -1 at the beginning. It must be 0 or
+	// more. nil is no time at all.
 	Change func(before, next int) float64
+	// Clean is the minutes to clean a tool for a task, when it was last used for another:
+	// last is -1 when it was not used yet. It must be 0 or more. nil is no time at all.
+	Clean func(last, next int) float64
 }
 
 // A Plan is an order with its times, in minutes.
@@ -92,9 +95,11 @@ type model struct {
 	into, outOf [][]lag
 	timed       [][]lag    // of into, those that say more than which comes first
 	change      [][]second // [before+1][next]
-	windows     int        // lags with a limit
-	after       [][]bool   // after[i][j]: j must come after i, however indirectly
-	tail        []second   // from the start of a task to the end of what must follow it
+	clean       [][]second // [last+1][next], where the tool is the same
+	tools       int
+	windows     int      // lags with a limit
+	after       [][]bool // after[i][j]: j must come after i, however indirectly
+	tail        []second // from the start of a task to the end of what must follow it
 }
 
 func (p Problem) model() (*model, error) {
@@ -103,13 +108,17 @@ func (p Problem) model() (*model, error) {
 		return nil, fmt.Errorf("%d tasks are too many: plan at most %d", n, Most)
 	}
 	m := &model{n: n, into: make([][]lag, n), outOf: make([][]lag, n), timed: make([][]lag, n)}
+	number := map[int]int{} // tools from 0 on
 	for i, t := range p.Tasks {
 		if !(t.Hands >= 0) || !(t.Lies >= 0) || t.Hands+t.Lies > 1e5 {
 			return nil, fmt.Errorf("task %d takes %g and %g minutes: give 0 or more", i+1, t.Hands, t.Lies)
 		}
 		m.hands = append(m.hands, seconds(t.Hands))
 		m.long = append(m.long, seconds(t.Hands)+seconds(t.Lies))
-		m.tool = append(m.tool, t.Tool)
+		if _, known := number[t.Tool]; !known {
+			number[t.Tool] = len(number)
+		}
+		m.tool = append(m.tool, number[t.Tool])
 		m.idle = append(m.idle, t.Idle)
 	}
 	for _, g := range p.Lags {
@@ -128,12 +137,19 @@ func (p Problem) model() (*model, error) {
 			m.timed[g.To] = append(m.timed[g.To], in)
 		}
 	}
-	m.change = make([][]second, n+1)
-	for b := range m.change {
-		m.change[b] = make([]second, n)
+	m.tools = len(number)
+	m.change, m.clean = make([][]second, n+1), make([][]second, n+1)
+	for b := range n + 1 {
+		m.change[b], m.clean[b] = make([]second, n), make([]second, n)
 		for j := range n {
-			if p.Change != nil && !m.idle[j] && b-1 != j {
+			if m.idle[j] || b-1 == j {
+				continue
+			}
+			if p.Change != nil {
 				m.change[b][j] = seconds(p.Change(b-1, j))
+			}
+			if p.Clean != nil && (b == 0 || !m.idle[b-1] && m.tool[b-1] == m.tool[j]) {
+				m.clean[b][j] = seconds(p.Clean(b-1, j))
 			}
 		}
 	}
@@ -216,11 +232,13 @@ func (m *model) times(order []int, starts []second) (end, free second, ok bool) 
 	}
 	// Longest paths: forward along the order, then back along the limits, as often as
 	// there are limits at most.
+	used := make([]int, m.tools) // the last task of each tool, and 1
 	for range backs + 1 {
 		free, end = 0, 0
 		last := -1
+		clear(used)
 		for _, i := range order {
-			s := max(starts[i], free+m.change[last+1][i])
+			s := max(starts[i], free+m.change[last+1][i]+m.clean[used[m.tool[i]]][i])
 			for _, g := range m.timed[i] {
 				if place[g.other] >= 0 {
 					s = max(s, starts[g.other]+m.long[g.other]+g.least)
@@ -231,6 +249,7 @@ func (m *model) times(order []int, starts []second) (end, free second, ok bool) 
 			end = max(end, s+m.long[i])
 			if !m.idle[i] {
 				last = i
+				used[m.tool[i]] = i + 1
 			}
 		}
 		settled := true

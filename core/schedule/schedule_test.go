@@ -49,6 +49,18 @@ func random(n int, seed uint64) schedule.Problem {
 		}
 		return 0.25 + clean[next]
 	}
+	if seed%2 == 1 { // and the colours matter that were in the tool
+		colour := make([]int, n)
+		for i := range colour {
+			colour[i] = r.IntN(3)
+		}
+		p.Clean = func(last, next int) float64 {
+			if last < 0 || colour[last] == colour[next] {
+				return 0
+			}
+			return float64(1+colour[next]) / 2
+		}
+	}
 	return p
 }
 
@@ -93,11 +105,15 @@ func kept(t *testing.T, p schedule.Problem, plan schedule.Plan) {
 	const tiny = 1e-6
 	free, last := 0.0, -1
 	var end float64
+	used := map[int]int{} // the last task of each tool, and 1
 	for _, i := range plan.Order {
 		task := p.Tasks[i]
 		change := 0.0
 		if p.Change != nil && !task.Idle {
 			change = p.Change(last, i)
+		}
+		if p.Clean != nil && !task.Idle {
+			change += p.Clean(used[task.Tool]-1, i)
 		}
 		if plan.Starts[i] < free+change-tiny {
 			t.Errorf("task %d begins at %v, and the hands are free at %v", i, plan.Starts[i], free+change)
@@ -106,6 +122,7 @@ func kept(t *testing.T, p schedule.Problem, plan schedule.Plan) {
 		end = max(end, free+task.Lies)
 		if !task.Idle {
 			last = i
+			used[task.Tool] = i + 1
 		}
 	}
 	if math.Abs(end-plan.Minutes) > tiny {
@@ -317,11 +334,15 @@ func layered(n, loose int, seed uint64) schedule.Problem {
 		case before < 0:
 			return 0
 		case p.Tasks[before].Tool != p.Tasks[next].Tool:
-			return 0.25 + float64(next%3)/4
-		case shape[before] != shape[next]:
-			return float64(next%3) / 4
+			return 0.25
 		}
 		return 0
+	}
+	p.Clean = func(last, next int) float64 {
+		if last < 0 || shape[last] == shape[next] {
+			return 0
+		}
+		return float64(1+next%3) / 4
 	}
 	return p
 }

@@ -81,7 +81,16 @@ func (s *search) start() {
 	if s.ordered(order) {
 		s.offer(order)
 	}
-	s.lower = s.least(0, 0, -1, nil)
+	s.lower = s.least(0, 0, -1, s.unused(), nil)
+}
+
+// unused are tools that have done nothing yet.
+func (s *search) unused() []int16 {
+	out := make([]int16, s.tools)
+	for i := range out {
+		out[i] = -1
+	}
+	return out
 }
 
 // offer takes an order as the best so far when it is better.
@@ -100,8 +109,8 @@ func (s *search) offer(order []int) bool {
 }
 
 // least bounds the whole from below, done being told by s.done.
-func (s *search) least(free, end second, last int, ready []moment) second {
-	whole := max(end, free+s.rest(s.done, last))
+func (s *search) least(free, end second, last int, used []int16, ready []moment) second {
+	whole := max(end, free+s.rest(s.done, last, used))
 	for j := range s.n {
 		if s.done[j] {
 			continue
@@ -134,7 +143,7 @@ func (s *search) result() (Plan, error) {
 // followed first.
 func (s *search) run(ctx context.Context) error {
 	s.seen = map[key][]*label{}
-	s.push(&label{last: -1, task: -1, tight: true, least: s.lower})
+	s.push(&label{last: -1, task: -1, tight: true, least: s.lower, used: s.unused()})
 	lower := s.lower
 	for looked := 0; len(s.open) > 0; looked++ {
 		if looked%256 == 0 && ctx.Err() != nil {
@@ -200,10 +209,13 @@ func (s *search) may(j int) bool {
 func (s *search) extend(l *label, j int) *label {
 	n := &label{set: l.set | 1<<j, before: l, task: int16(j), last: l.last, count: l.count + 1,
 		swaps: l.swaps + int32(bits.OnesCount64(^l.set&(1<<j-1)))}
+	n.used = l.used
 	if !s.idle[j] {
 		n.last = int16(j)
+		n.used = slices.Clone(l.used)
+		n.used[s.tool[j]] = int16(j)
 	}
-	reach := l.free + s.change[l.last+1][j]
+	reach := l.free + s.change[l.last+1][j] + s.clean[l.used[s.tool[j]]+1][j]
 	begin := reach
 	for _, r := range l.ready {
 		if r.task == j {
@@ -239,7 +251,7 @@ func (s *search) extend(l *label, j int) *label {
 		s.offer(append(s.order, j))
 		return nil
 	}
-	n.least = max(l.least, s.least(n.free, n.end, int(n.last), n.ready))
+	n.least = max(l.least, s.least(n.free, n.end, int(n.last), n.used, n.ready))
 	if s.worse(n) || s.tooLate(n) || s.dominated(n) {
 		return nil
 	}

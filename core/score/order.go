@@ -57,19 +57,17 @@ type Timing struct {
 	Why     []string // one a lag of the problem
 
 	colours map[string]spectrum.Lab
-	change  [][]float64 // [before+1][next], minutes
+	take    [][]float64 // [before+1][next], minutes to take up what is not in the hand
+	clean   [][]float64 // [last+1][next], minutes to clean it, by what it did last
+	care    [][]lesson.Care
 }
 
 // TimingOf takes from a rehearsal what the canvas says of the order. Without one, nil,
 // steps of the same zone keep their order and those of others are taken to meet as well.
 func TimingOf(l *lesson.Lesson, r *rehearse.Rehearsal) *Timing {
-	t := &Timing{Lesson: l, colours: map[string]spectrum.Lab{}}
-	for _, s := range Swatches(l) {
-		t.colours[s.Mixture] = s.Lab
-	}
-	t.costs()
+	t := timing(l)
 	tools := map[string]int{}
-	last := -1
+	written := t.written()
 	for i, s := range l.Steps {
 		task := schedule.Task{Hands: s.Minutes, Idle: s.Technique.Idle()}
 		if !task.Idle {
@@ -77,8 +75,7 @@ func TimingOf(l *lesson.Lesson, r *rehearse.Rehearsal) *Timing {
 				tools[s.Tool] = len(tools)
 			}
 			task.Tool = tools[s.Tool]
-			task.Hands -= t.change[last+1][i]
-			last = i
+			task.Hands -= written[i]
 		}
 		if s.Technique == lesson.Blot || t.sets(i) {
 			task.Hands = s.Hands()
@@ -90,9 +87,25 @@ func TimingOf(l *lesson.Lesson, r *rehearse.Rehearsal) *Timing {
 		if t.Problem.Tasks[next].Lies > 0 {
 			return 0 // a towel is at hand
 		}
-		return t.change[before+1][next]
+		return t.take[before+1][next]
+	}
+	t.Problem.Clean = func(last, next int) float64 {
+		if t.Problem.Tasks[next].Lies > 0 {
+			return 0
+		}
+		return t.clean[last+1][next]
 	}
 	t.lags(r)
+	return t
+}
+
+// timing knows what changes and cleanings take, and nothing of the canvas.
+func timing(l *lesson.Lesson) *Timing {
+	t := &Timing{Lesson: l, colours: map[string]spectrum.Lab{}}
+	for _, s := range Swatches(l) {
+		t.colours[s.Mixture] = s.Lab
+	}
+	t.costs()
 	return t
 }
 
@@ -103,61 +116,87 @@ func (t *Timing) sets(i int) bool {
 	return s.Technique == lesson.Wait && s.Minutes > IdleMost
 }
 
-// costs fills in the changes. The written minutes of a step hold the change that the
-// written order needs.
+// costs fills in what changes and cleanings take. The written minutes of a step hold those
+// that the written order needs; of a step that is too short for them they take less.
 func (t *Timing) costs() {
 	steps := t.Lesson.Steps
-	t.change = make([][]float64, len(steps)+1)
-	for b := range t.change {
-		t.change[b] = make([]float64, len(steps))
-		for j, s := range steps {
-			if !s.Technique.Idle() && b > 0 && b-1 != j {
-				t.change[b][j] = min(t.between(steps[b-1], s), max(0, s.Minutes-handsLeast))
-			}
-		}
+	n := len(steps)
+	t.take, t.clean, t.care = make([][]float64, n+1), make([][]float64, n+1), make([][]lesson.Care, n+1)
+	for b := range n + 1 {
+		t.take[b], t.clean[b], t.care[b] = make([]float64, n), make([]float64, n), make([]lesson.Care, n)
 	}
-}
-
-// between is the time to change from one step to another.
-func (t *Timing) between(a, b lesson.Step) float64 {
-	if a.Tool == b.Tool && a.Tool != "" {
-		if t.suits(a, b) {
-			return 0
-		}
-		return cleans[b.Care]
-	}
-	return takeUp + cleans[b.Care]
-}
-
-// residues tell for each step how far, ΔE00, the last colour in its brush is from its first
-// in an order, nil for the written one; 0 where there is none.
-func (t *Timing) residues(order []int) []float64 {
-	steps := t.Lesson.Steps
-	out := make([]float64, len(steps))
-	held := map[string]string{} // the last mixture in each brush
-	for k := range steps {
-		i := k
-		if order != nil {
-			i = order[k]
-		}
-		s := steps[i]
-		if tool, _ := t.Lesson.Tool(s.Tool); len(s.Mixtures) == 0 || !tool.Kind.Brush() {
+	last, used := -1, map[string]int{} // and 1
+	for j, s := range steps {
+		if s.Technique.Idle() {
 			continue
 		}
-		if before, used := held[s.Tool]; used && s.Care != "fresh" {
-			out[i] = spectrum.DeltaE(t.colours[before], t.colours[s.Mixtures[0]])
+		apart := t.apart(used[s.Tool]-1, j)
+		for b := range n + 1 {
+			if b > 0 && steps[b-1].Tool != s.Tool && !steps[b-1].Technique.Idle() {
+				t.take[b][j] = takeUp
+			}
+			if b == 0 || steps[b-1].Tool == s.Tool && b-1 != j {
+				t.care[b][j] = t.needed(b-1, j, apart)
+				t.clean[b][j] = cleans[t.care[b][j]]
+			}
 		}
-		held[s.Tool] = s.Mixtures[len(s.Mixtures)-1]
+		room := max(0, s.Minutes-handsLeast)
+		if asked := t.take[last+1][j] + t.clean[used[s.Tool]][j]; asked > room {
+			for b := range n + 1 {
+				t.take[b][j] *= room / asked
+				t.clean[b][j] *= room / asked
+			}
+		}
+		last, used[s.Tool] = j, j+1
 	}
-	return out
 }
 
-// suits reports whether what is left in the tool after a does no harm to b.
-func (t *Timing) suits(a, b lesson.Step) bool {
-	if len(a.Mixtures) == 0 || len(b.Mixtures) == 0 {
-		return len(a.Mixtures) == len(b.Mixtures)
+// apart is how far, ΔE00, the last colour in a brush is from the first of step j; 0 where
+// there is none.
+func (t *Timing) apart(last, j int) float64 {
+	if last < 0 {
+		return 0
 	}
-	return spectrum.DeltaE(t.colours[a.Mixtures[len(a.Mixtures)-1]], t.colours[b.Mixtures[0]]) <= sameEnough
+	a, b := t.Lesson.Steps[last], t.Lesson.Steps[j]
+	if tool, _ := t.Lesson.Tool(b.Tool); len(a.Mixtures) == 0 || len(b.Mixtures) == 0 || !tool.Kind.Brush() {
+		return 0
+	}
+	return spectrum.DeltaE(t.colours[a.Mixtures[len(a.Mixtures)-1]], t.colours[b.Mixtures[0]])
+}
+
+// needed is what must be done to the tool of step j that was last used for another: as
+// written where its colour is no farther away than in the written order, nothing where it
+// suits, and more where another colour is in it.
+func (t *Timing) needed(last, j int, written float64) lesson.Care {
+	s := t.Lesson.Steps[j]
+	apart := t.apart(last, j)
+	switch {
+	case s.Care == "fresh" || last < 0:
+		return s.Care
+	case apart <= min(sameEnough, written) && len(s.Mixtures) > 0 && written > sameEnough:
+		return "carry-on"
+	case apart <= max(sameEnough, written):
+		return s.Care
+	case apart > wipeEnough && cleans[s.Care] < cleans["rinse-dry"]:
+		return "rinse-dry"
+	case cleans[s.Care] < cleans["wipe"]:
+		return "wipe"
+	}
+	return s.Care
+}
+
+// written is how many minutes of each step the written order needs for changes and cleaning.
+func (t *Timing) written() []float64 {
+	out := make([]float64, len(t.Lesson.Steps))
+	last, used := -1, map[string]int{}
+	for i, s := range t.Lesson.Steps {
+		if s.Technique.Idle() {
+			continue
+		}
+		out[i] = t.take[last+1][i] + t.clean[used[s.Tool]][i]
+		last, used[s.Tool] = i, i+1
+	}
+	return out
 }
 
 // need puts one step before another.

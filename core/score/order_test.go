@@ -67,6 +67,14 @@ func TestABetterOrderUsesTheTowelsTime(t *testing.T) {
 	}
 }
 
+func TestTheShortestIsNoLongerThanAFewMoves(t *testing.T) {
+	l := towelled()
+	few, best, err := score.TimingOf(l, painted(t, l)).Proposals(context.Background())
+	if err != nil || best.Minutes > few.Minutes || best.Bound > best.Minutes || !best.Better {
+		t.Errorf("few %+v, best %+v, %v", few, best, err)
+	}
+}
+
 func TestTheWrittenOrderIsKeptWhereItIsBest(t *testing.T) {
 	l := sample.Lesson()
 	p, err := score.TimingOf(l, painted(t, l)).Propose(context.Background())

@@ -32,6 +32,30 @@ type MovedStep struct {
 	To   int    `json:"to"`
 }
 
+// fewMoves is how many moves a small change of the order makes.
+const fewMoves = 3
+
+// Proposals are the two orders worth showing: what a few moves save, and the shortest that
+// was found. They are the same where more moves save no more.
+func (t *Timing) Proposals(ctx context.Context) (few, best *Proposal, err error) {
+	if few, err = t.Few(ctx, fewMoves); err != nil {
+		return nil, nil, err
+	}
+	if best, err = t.Propose(ctx); err != nil {
+		return nil, nil, err
+	}
+	if few.Minutes <= best.Minutes {
+		same := *few
+		same.Bound, same.Gap = best.Bound, 0
+		if best.Bound > 0 {
+			same.Gap = tenth(100 * max(0, few.Minutes/best.Bound-1))
+		}
+		same.Proven = same.Minutes <= same.Bound+worthwhile
+		best = &same
+	}
+	return few, best, nil
+}
+
 // Few proposes what at most so many moves of single steps save.
 func (t *Timing) Few(ctx context.Context, moves int) (*Proposal, error) {
 	const leastByMove = 0.5 // minutes
@@ -201,29 +225,16 @@ func (t *Timing) edit(plan schedule.Plan) (lesson.All, *lesson.Lesson, error) {
 	}
 	last := -1
 	lies := 0.0
-	now, written := t.residues(plan.Order), t.residues(nil)
+	used := map[string]int{} // the last step of each tool, and 1
 	for _, i := range plan.Order {
 		s := l.Steps[i]
 		n := s
 		if !s.Technique.Idle() && t.Problem.Tasks[i].Lies == 0 {
-			change := t.change[last+1][i]
-			n.Minutes = max(0.5, roundUp(t.Problem.Tasks[i].Hands+change))
-			if last >= 0 && change == 0 && l.Steps[last].Tool == s.Tool && s.Care != "fresh" && n.Minutes < s.Minutes {
-				n.Care = "carry-on"
-			}
-		}
-		if now[i] > max(written[i], sameEnough) && n.Care != "fresh" { // another colour is left in it than in the written order
-			care := lesson.Care("wipe")
-			if now[i] > wipeEnough {
-				care = "rinse-dry"
-			}
-			if more := cleans[care] - cleans[n.Care]; more > 0 {
-				n.Care = care
-				n.Minutes += more
-			}
+			n.Minutes = max(0.5, roundUp(t.Problem.Tasks[i].Hands+t.take[last+1][i]+t.clean[used[s.Tool]][i]))
+			n.Care = t.care[used[s.Tool]][i]
 		}
 		if !s.Technique.Idle() {
-			last = i
+			last, used[s.Tool] = i, i+1
 		}
 		n.Meanwhile = plan.Starts[i] < lies-1e-6
 		if n.Minutes != s.Minutes || n.Care != s.Care || n.Meanwhile != s.Meanwhile {

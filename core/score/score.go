@@ -124,12 +124,8 @@ func Of(l *lesson.Lesson, thick Thickness) Score {
 // spent says where the painter's time goes, the most first. What the written minutes of a
 // step hold of changing and cleaning tools is told apart.
 func spent(l *lesson.Lesson, clock []lesson.Moment) []Spent {
-	t := &Timing{Lesson: l, colours: map[string]spectrum.Lab{}}
-	for _, sw := range Swatches(l) {
-		t.colours[sw.Mixture] = sw.Lab
-	}
+	changes := timing(l).written()
 	var painting, changing, looking, towels, idle, dry float64
-	last := -1
 	for i, s := range l.Steps {
 		mine := clock[i].Free - clock[i].Start
 		idle += clock[i].Idle
@@ -141,13 +137,8 @@ func spent(l *lesson.Lesson, clock []lesson.Moment) []Spent {
 		case s.Technique == lesson.Blot:
 			towels += mine
 		default:
-			var change float64
-			if last >= 0 {
-				change = min(t.between(l.Steps[last], s), max(0, s.Minutes-handsLeast))
-			}
-			changing += change
-			painting += mine - change
-			last = i
+			changing += changes[i]
+			painting += mine - changes[i]
 		}
 	}
 	if n := len(clock); n > 0 { // a towel may lie on after the last mark

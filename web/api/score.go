@@ -21,9 +21,6 @@ type Timed struct {
 	Tools score.Toolset   `json:"tools"`
 }
 
-// fewMoves is how many moves a small change of the order makes.
-const fewMoves = 3
-
 func (s *Server) scoreOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "timing", Method: http.MethodGet, Path: "/api/timings/{hash}",
 		Summary: "A better order for a lesson, and the tools it needs"}, s.timing)
@@ -68,10 +65,7 @@ func (s *Server) timed(ctx context.Context, hash string) (*one[Timed], error) {
 		if out.Clash, err = t.Clash(ctx); err != nil || out.Clash != nil {
 			return err
 		}
-		if out.Few, err = t.Few(ctx, fewMoves); err != nil {
-			return err
-		}
-		out.Order, err = t.Propose(ctx)
+		out.Few, out.Order, err = t.Proposals(ctx)
 		return err
 	})
 }
