@@ -11,7 +11,7 @@ test.beforeEach(async ({ page, request }) => {
 
 const book = (page: Page) => page.getByRole('region', { name: 'The whole script' })
 const drawer = async (page: Page, name: string) => {
-  if (!(await book(page).isVisible())) await page.keyboard.press('t')
+  if (!(await book(page).isVisible())) await page.keyboard.press('a')
   await book(page).getByRole('tab', { name }).click()
 }
 

@@ -267,9 +267,9 @@ test('a step is split, joined again, weighed, staged and noted', async ({ page, 
   await page.keyboard.press('Enter')
   await expect(status(page).first()).toContainText('note')
   await opened.getByRole('button', { name: 'Stand back after' }).click()
-  await expect(row(page, 'stand-back-2')).toBeVisible()
+  await expect(row(page, 'pause-1')).toBeVisible()
   await opened.getByRole('button', { name: 'close' }).click()
-  await expect(row(page, 'far-ridge')).toContainText('Far hills:')
+  await expect(page.getByLabel('Stage Far hills')).toContainText('Far hills')
   await expect(row(page, 'far-ridge')).toContainText('must')
 })
 

@@ -70,8 +70,9 @@ func (f Finding) left(r TriedRemedy) float64 {
 
 // Careful mends one finding by the remedy that its trial says is best, if that leaves less
 // of it and brings nothing new; nil when there is none. A finding that nothing helps is
-// passed over for the next. tried counts the remedies that were painted, most bounds them.
-func Careful(ctx context.Context, l *lesson.Lesson, coarse *rehearse.Rehearsal, open []Finding, most int) (lesson.All, error) {
+// passed over for the next. open is what the rules say of fine, and what shows on coarse is
+// tried there. tried counts the remedies that were painted, most bounds them.
+func Careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []Finding, most int) (lesson.All, error) {
 	said, err := Check(&Context{Context: ctx, Lesson: l, Rehearsal: coarse})
 	if err != nil {
 		return nil, err
@@ -81,7 +82,11 @@ func Careful(ctx context.Context, l *lesson.Lesson, coarse *rehearse.Rehearsal, 
 		if tried += len(f.Remedies); tried > most {
 			break
 		}
-		list, err := Rank(ctx, l, coarse, said, f)
+		before, says := coarse, said
+		if !slices.ContainsFunc(Unaccepted(said), func(g Finding) bool { return g.Rule == f.Rule && g.Where == f.Where }) {
+			before, says = fine, open // it is too small for the coarse canvas
+		}
+		list, err := Rank(ctx, l, before, says, f)
 		if err != nil {
 			return nil, err
 		}

@@ -72,7 +72,7 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	if len(only(before, "color.dirty-brush")) == 0 {
 		t.Fatal("the brush is clean")
 	}
-	e, err := rule.Careful(ctx, l, coarse, before, 20)
+	e, err := rule.Careful(ctx, l, coarse, coarse, before, 20)
 	if err != nil || len(e) != 1 {
 		t.Fatalf("%+v, %v", e, err)
 	}
@@ -88,12 +88,12 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	if d := rule.Compare(before, list); len(d.Come) > 0 || len(d.Gone) == 0 {
 		t.Errorf("%s: gone %q, new %q", e.Describe(l), d.Gone, d.Come)
 	}
-	if e, err := rule.Careful(ctx, l, coarse, before, 0); err != nil || e != nil {
+	if e, err := rule.Careful(ctx, l, coarse, coarse, before, 0); err != nil || e != nil {
 		t.Errorf("nothing may be tried, and yet: %+v, %v", e, err)
 	}
 	over, cancel := context.WithCancel(ctx)
 	cancel()
-	if _, err := rule.Careful(over, l, coarse, before, 20); err == nil {
+	if _, err := rule.Careful(over, l, coarse, coarse, before, 20); err == nil {
 		t.Error("called off, it goes on")
 	}
 }

@@ -63,7 +63,7 @@ export function TimeDrawer(props: BookProps) {
         {!t && !timing.error && <p role="status">Looking for one on the painted canvas.</p>}
         {t?.clash && <p role="alert">{t.clash.says}</p>}
         {t?.few?.better && <Order p={t.few} name="With few moves" {...props} />}
-        {t?.order && t.order.minutes !== t.few?.minutes && <Order p={t.order} name="The shortest" {...props} />}
+        {t?.order && t.order.minutes !== t.few?.minutes && <Order p={t.order} name="The shortest found" {...props} />}
         {t && !t.few?.better && !t.order?.better && !t.clash && <p className="text-quiet">{t.order?.says}</p>}
       </section>
       <Fit key={lesson.session} {...props} />

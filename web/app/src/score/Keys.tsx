@@ -37,7 +37,7 @@ const list = (vocabulary: Vocabulary | undefined): [string, string][] => [
   ['N', 'a new step after this one'],
   ['D, Delete', 'duplicate the step, take it out'],
   ['X, Shift ↓ ↑', 'pick steps to change together'],
-  ['T', 'time, tools, method, revisions'],
+  ['A', 'all of the script: time, tools, method, past'],
   ['→ ←', 'playhead on and back'],
   ['Space', 'play'],
   ...(vocabulary?.views ?? []).map((v): [string, string] => [(viewKeys[v.id] ?? '').toUpperCase(), `view: ${v.name.toLowerCase()}`]),

@@ -165,7 +165,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           Shelf
         </Link>
         <h1 className="truncate font-serif text-lg">{lesson.title}</h1>
-        <Hint text="The whole script: its time, tools, method and past (T)">
+        <Hint text="The whole script: its time, tools, method and past (A)">
           <Button pressed={book} aria-label="Length of the script" onClick={() => setBook(!book)} className="whitespace-nowrap">
             <strong className={`font-semibold ${score.class > score.session ? 'underline decoration-2' : ''}`}>{figure(score.class)}</strong> of {figure(score.session)} min
           </Button>

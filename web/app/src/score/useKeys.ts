@@ -53,7 +53,7 @@ function actionOf(e: KeyboardEvent, keys: Keys, at: HTMLElement): (() => unknown
       return keys.pick
     case 'n':
       return keys.newStep
-    case 't':
+    case 'a':
       return keys.book
     case 'd':
       return keys.duplicate
