@@ -121,6 +121,9 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 		if err != nil {
 			return out
 		}
+		if p.Area < 0.5*was.Area {
+			continue // what lays nothing turns to no mud, and is no remedy
+		}
 		if weight(p) < 0.9*weight(was) {
 			r.After, r.Tried = round(p.Delta, 1), true
 			if p.Mud <= mudLeast {
