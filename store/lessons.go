@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"slices"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
@@ -57,6 +58,16 @@ func (s *Store) Shelf(ctx context.Context, studio string) ([]Revision, error) {
 		`select r.* from lesson l join revision r on r.lesson_id = l.id and r.number = l.head
 		 where l.studio_id = $1 order by l.made_at, l.id`, studio)
 	return out, told(err)
+}
+
+// Beside returns the newest revision of the other lessons of a lesson's studio.
+func (s *Store) Beside(ctx context.Context, id string) ([]Revision, error) {
+	var studio string
+	if err := s.db.GetContext(ctx, &studio, `select studio_id from lesson where id = $1`, id); err != nil {
+		return nil, told(err)
+	}
+	list, err := s.Shelf(ctx, studio)
+	return slices.DeleteFunc(list, func(r Revision) bool { return r.LessonID == id }), err
 }
 
 // Create puts a new lesson on a studio's shelf; id may be empty for a new one.

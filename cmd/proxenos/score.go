@@ -19,12 +19,9 @@ import (
 // scored is what the command score says.
 type scored struct {
 	score.Score
-	Clash *score.Clash    `json:"clash,omitempty"`
-	Few   *score.Proposal `json:"few,omitempty"`
-	Order *score.Proposal `json:"order,omitempty"`
-	Tools score.Toolset   `json:"tools"`
-	Fit   *score.Fitting  `json:"fit,omitempty"`
-	l     *lesson.Lesson
+	*score.Timed
+	Fit *score.Fitting `json:"fit,omitempty"`
+	l   *lesson.Lesson
 }
 
 func scoreCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
@@ -76,16 +73,11 @@ func scoreOf(ctx context.Context, l *lesson.Lesson, target float64) (*scored, er
 	if err != nil {
 		return nil, err
 	}
-	s := &scored{Score: score.Of(l, func(i int) (float64, bool) { return r.Reports[i].Thick, true }), Tools: score.Tools(l), l: l}
-	t := score.TimingOf(l, r)
-	if s.Clash, err = t.Clash(ctx); err != nil {
+	t, err := score.Time(ctx, l, r)
+	if err != nil {
 		return nil, err
 	}
-	if s.Clash == nil {
-		if s.Few, s.Order, err = t.Proposals(ctx); err != nil {
-			return nil, err
-		}
-	}
+	s := &scored{Score: score.Of(l, func(i int) (float64, bool) { return r.Reports[i].Thick, true }), Timed: t, l: l}
 	if target > 0 {
 		if s.Fit, err = score.Fit(ctx, l, r, s.Order, target); err != nil {
 			return nil, err
@@ -115,7 +107,7 @@ func (s *scored) print(out io.Writer) {
 		fmt.Fprintf(out, "\n%s\n", s.Clash.Says)
 	}
 	for _, p := range []*score.Proposal{s.Few, s.Order} {
-		if p == nil || p == s.Few && (!p.Better || s.Few.Minutes == s.Order.Minutes) {
+		if p == nil || p == s.Few && (!p.Better || s.Order != nil && s.Few.Minutes == s.Order.Minutes) {
 			continue
 		}
 		fmt.Fprintf(out, "\nOrder: %s\n", p.Says)

@@ -102,7 +102,7 @@ func Draft(l *lesson.Lesson, w StepWish) (lesson.Step, error) {
 			c := colours(l)
 			apart := spectrum.DeltaE(c[b.Mixtures[len(b.Mixtures)-1]], c[s.Mixtures[0]])
 			s.Care = "rinse-dry"
-			if apart <= wipeEnough {
+			if apart <= WipeEnough {
 				s.Care = "wipe"
 			}
 			s.Care = Care(l.Method, s.Care, apart)

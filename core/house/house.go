@@ -61,7 +61,6 @@ func Stages(l *lesson.Lesson) []Stage {
 			total[s.Zone]++
 		}
 	}
-	small := []lesson.Technique{lesson.LinerPull, lesson.Dab, lesson.KnifeLine, lesson.PressTurn}
 	out := make([]Stage, len(l.Steps))
 	for i, s := range l.Steps {
 		if !lays(s) {
@@ -70,7 +69,7 @@ func Stages(l *lesson.Lesson) []Stage {
 		n := done[s.Zone]
 		done[s.Zone]++
 		switch {
-		case slices.Contains(small, s.Technique) || n > 1 && n == total[s.Zone]-1:
+		case s.Technique.Detail() || n > 1 && n == total[s.Zone]-1:
 			out[i] = Accent
 		case n > 0 && 2*n >= total[s.Zone]:
 			out[i] = Lights
@@ -163,8 +162,11 @@ func tone(l *lesson.Lesson) {
 }
 
 const (
-	wipeEnough = 10.0 // ΔE00 between mixtures up to which wiping is enough
-	otherHue   = 25.0 // and from which another hue wants a rinse
+	// ResidueMost is by how many ΔE00 what is left in a tool may move the next mixture.
+	ResidueMost = 3.0
+	// WipeEnough is how many ΔE00 two mixtures may be apart for wiping between them to do.
+	WipeEnough = 10.0
+	otherHue   = 25.0 // ΔE00 from which another hue wants a rinse
 )
 
 // Care is what a method does to a brush whose last colour and next one are so many ΔE00
@@ -172,11 +174,11 @@ const (
 // much.
 func Care(m lesson.Method, now lesson.Care, apart float64) lesson.Care {
 	switch {
-	case m == "dry-block-in" && apart <= wipeEnough:
+	case m == "dry-block-in" && apart <= WipeEnough:
 		return "carry-on"
 	case m == "direct" && apart > otherHue:
 		return "rinse-dry"
-	case m != "dry-block-in" && now == "carry-on" && apart > 0 || (now == "rinse-dry" || now == "rinse-damp") && apart <= wipeEnough:
+	case m != "dry-block-in" && now == "carry-on" && apart > 0 || (now == "rinse-dry" || now == "rinse-damp") && apart <= WipeEnough:
 		return "wipe"
 	}
 	return now

@@ -11,6 +11,17 @@ func Area(outline []Point) (sum float64) {
 	return math.Abs(sum) / 2
 }
 
+// Detail reports whether a technique makes small single marks, which come last.
+func (t Technique) Detail() bool {
+	return t == LinerPull || t == Dab || t == KnifeLine || t == PressTurn
+}
+
+// WantsGrip reports whether a step wants paint below it that has set enough to grab: a
+// glaze, a dry drag, a line thinned like ink.
+func (s Step) WantsGrip() bool {
+	return s.Technique == Glaze || s.Technique == DryDrag || s.Technique == LinerPull && s.Medium.Total() > 0
+}
+
 // ToolFor is the tool of the lesson that can do a technique and is nearest to a width, mm.
 func (l *Lesson) ToolFor(t Technique, width float64) (best Tool, ok bool) {
 	least := math.Inf(1)

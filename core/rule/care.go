@@ -3,14 +3,15 @@ package rule
 import (
 	"fmt"
 
+	"proxenos/core/house"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 )
 
 const (
-	residueMost = 3.0  // ΔE00 by which a tool may move the next mixture
-	wipeEnough  = 10.0 // ΔE00 up to which wiping is likely to be enough
-	solventMost = 4.0  // percent of solvent that a tool may add to the paint
+	residueMost = house.ResidueMost
+	wipeEnough  = house.WipeEnough
+	solventMost = 4.0 // percent of solvent that a tool may add to the paint
 )
 
 var dirtyBrush = Rule{

@@ -68,8 +68,7 @@ var noLight = Rule{
 }
 
 var (
-	detailing = []lesson.Technique{lesson.LinerPull, lesson.Dab, lesson.KnifeLine, lesson.PressTurn}
-	blocking  = []lesson.Technique{lesson.CrissCross, lesson.LongPull, lesson.PullDown, lesson.RubIn, lesson.Tap, lesson.CutIn, lesson.KnifeSlide}
+	blocking = []lesson.Technique{lesson.CrissCross, lesson.LongPull, lesson.PullDown, lesson.RubIn, lesson.Tap, lesson.CutIn, lesson.KnifeSlide}
 )
 
 // both is how much of what step i laid step j laid on too.
@@ -123,7 +122,7 @@ func findDetailEarly(c *Context) (out []Finding) {
 	}
 	l := c.Lesson
 	for i, s := range l.Steps {
-		if !slices.Contains(detailing, s.Technique) || c.Rehearsal.Reports[i].Area < 0.1 {
+		if !s.Technique.Detail() || c.Rehearsal.Reports[i].Area < 0.1 {
 			continue
 		}
 		last, most := -1, 0.0
@@ -159,7 +158,7 @@ func findSmallToBig(c *Context) (out []Finding) {
 			continue
 		}
 		for i, small := range l.Steps[:j] {
-			if small.Zone != big.Zone || !lays(small) || c.broad(small) == 0 || slices.Contains(detailing, small.Technique) {
+			if small.Zone != big.Zone || !lays(small) || c.broad(small) == 0 || small.Technique.Detail() {
 				continue // details are detail-early's
 			}
 			times := c.broad(big) / c.broad(small)
@@ -216,7 +215,7 @@ func findValues(c *Context) (out []Finding) {
 	l := c.Lesson
 	for j, dark := range l.Steps {
 		z, ok := l.Zone(dark.Zone)
-		if !ok || !lays(dark) || !slices.Contains(formed, z.Kind) || slices.Contains(detailing, dark.Technique) {
+		if !ok || !lays(dark) || !slices.Contains(formed, z.Kind) || dark.Technique.Detail() {
 			continue
 		}
 		d := c.lightOf(dark)

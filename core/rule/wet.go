@@ -250,12 +250,11 @@ func findOpenTime(c *Context) []Finding {
 
 func findNotSet(c *Context) []Finding {
 	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
-		fine := s.Technique == lesson.Glaze || s.Technique == lesson.DryDrag || s.Technique == lesson.LinerPull && s.Medium.Total() > 0
 		most := setEnough
 		if s.Technique != lesson.Glaze && c.carries(s) {
 			most = 2 * setEnough // a full load lies on top
 		}
-		if !fine || p.Under.Wet <= most {
+		if !s.WantsGrip() || p.Under.Wet <= most {
 			return nil
 		}
 		f := &Finding{Says: fmt.Sprintf("%s goes over %.0f µm of paint that has not set.", capital(c.Lesson.Label(i)), p.Under.Wet),

@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"proxenos/core/film"
+	"proxenos/core/house"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/schedule"
@@ -41,8 +42,6 @@ func Stands(l *lesson.Lesson, i int) bool {
 // What it costs to change what is in the hand, minutes.
 const (
 	takeUp     = 0.25 // another tool
-	sameEnough = 3.0  // ΔE00 between mixtures up to which nothing is cleaned
-	wipeEnough = 10.0 // and up to which wiping is enough
 	handsLeast = 0.25 // what stays of a step's minutes for painting
 )
 
@@ -173,11 +172,11 @@ func (t *Timing) needed(last, j int, written float64) lesson.Care {
 	switch {
 	case s.Care == "fresh" || last < 0:
 		return s.Care
-	case apart <= min(sameEnough, written) && len(s.Mixtures) > 0 && written > sameEnough:
+	case apart <= min(house.ResidueMost, written) && len(s.Mixtures) > 0 && written > house.ResidueMost:
 		return "carry-on"
-	case apart <= max(sameEnough, written):
+	case apart <= max(house.ResidueMost, written):
 		return s.Care
-	case apart > wipeEnough && cleans[s.Care] < cleans["rinse-dry"]:
+	case apart > house.WipeEnough && cleans[s.Care] < cleans["rinse-dry"]:
 		return "rinse-dry"
 	case cleans[s.Care] < cleans["wipe"]:
 		return "wipe"
@@ -292,13 +291,13 @@ func (t *Timing) wet(j int, clock []lesson.Moment, r *rehearse.Rehearsal) {
 	}
 	gap := clock[j].Start - clock[below].End
 	thick := r.Reports[below].Thick
-	switch fine := s.Technique == lesson.Glaze || s.Technique == lesson.DryDrag || s.Technique == lesson.LinerPull && s.Medium.Total() > 0; {
+	switch {
 	case s.Technique == lesson.Feather:
 		most := math.Floor(setsTo(OpenMost, thick))
 		if gap <= most && most > 0 {
 			t.need(below, j, 0, most, "%s must still be wet", l.Label(below))
 		}
-	case fine && r.Reports[j].Under.Wet <= SetEnough && gap > 0:
+	case s.WantsGrip() && r.Reports[j].Under.Wet <= SetEnough && gap > 0:
 		fresh := r.Reports[j].Under.Wet / (1 - film.SetAfter(gap, thick))
 		if fresh > SetEnough {
 			t.need(below, j, min(gap, math.Ceil(setsTo(1-SetEnough/fresh, thick))), 0, "%s must have set so far", l.Label(below))
@@ -321,8 +320,9 @@ func setsTo(degree, micron float64) float64 {
 
 // A Clash is a set of steps whose waits contradict each other.
 type Clash struct {
-	Steps []string `json:"steps"`
-	Says  string   `json:"says"`
+	Steps   []string `json:"steps"`
+	Says    string   `json:"says"`
+	Written bool     `json:"written" doc:"whether it is the written order alone in which they cannot be kept"`
 }
 
 // Clash finds the smallest set of steps whose waits contradict each other as they are
@@ -345,7 +345,7 @@ func (t *Timing) Clash(ctx context.Context) (*Clash, error) {
 		if set == nil {
 			continue
 		}
-		c := &Clash{Says: "In no order can these waits be kept:"}
+		c := &Clash{Says: "In no order can these waits be kept:", Written: keep}
 		if keep {
 			c.Says = "In the written order these waits cannot be kept:"
 		}

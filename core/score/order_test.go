@@ -192,6 +192,41 @@ func TestASpareBrush(t *testing.T) {
 	}
 }
 
+func TestStagesHaveTheirMinutes(t *testing.T) {
+	l := sample.Lesson() // four steps of five minutes
+	l.Steps[0].Stage, l.Steps[3].Stage = "Far", "Lights"
+	rows := score.Of(l, nil).Rows
+	if rows[0].Stage != 15 || rows[3].Stage != 5 || rows[1].Stage != 0 {
+		t.Errorf("stages of %v and %v minutes", rows[0].Stage, rows[3].Stage)
+	}
+}
+
+// An order is found for a lesson whose waits only the written order breaks; where none keeps
+// them it is said, and nothing fails.
+func TestTimeAnswersWhateverTheWaits(t *testing.T) {
+	ctx := context.Background()
+	l := towelled() // sky, towel, haze, ridge, trees, lights
+	l.Steps[3].After = []lesson.After{{Step: "sky", Most: 3}}
+	timed, err := score.Time(ctx, l, painted(t, l))
+	if err != nil || timed.Clash == nil || !timed.Clash.Written || timed.Few != nil || timed.Order == nil || !timed.Order.Better {
+		t.Fatalf("%+v, %v", timed, err)
+	}
+	next, _, err := lesson.Apply(l, timed.Order.Edit.Edit)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if m := next.Clock()[next.Step("ridge")]; m.Late > 0 || m.Start > 8 {
+		t.Errorf("the ridge may wait 3 minutes for the sky, and begins at %v", m.Start)
+	}
+	for _, id := range []string{"trees", "lights"} { // on top of each other, and both at once
+		l.Steps[l.Step(id)].After = []lesson.After{{Step: "sky", Most: 1}}
+	}
+	timed, err = score.Time(ctx, l, painted(t, l))
+	if err != nil || timed.Clash == nil || timed.Order != nil && timed.Order.Better {
+		t.Errorf("%+v, %v: no order keeps these", timed, err)
+	}
+}
+
 func TestWhereTheTimeGoes(t *testing.T) {
 	l := towelled()
 	var sum float64

@@ -2,6 +2,7 @@ package score
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -38,11 +39,11 @@ const fewMoves = 3
 // Proposals are the two orders worth showing: what a few moves save, and the shortest that
 // was found. They are the same where more moves save no more.
 func (t *Timing) Proposals(ctx context.Context) (few, best *Proposal, err error) {
-	if few, err = t.Few(ctx, fewMoves); err != nil {
+	if few, err = t.Few(ctx, fewMoves); err != nil && !errors.Is(err, schedule.ErrUnknown) {
 		return nil, nil, err
 	}
-	if best, err = t.Propose(ctx); err != nil {
-		return nil, nil, err
+	if best, err = t.Propose(ctx); err != nil || few == nil { // few moves begin at an order that can be kept
+		return nil, best, err
 	}
 	if few.Minutes <= best.Minutes {
 		same := *few
@@ -110,13 +111,14 @@ func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
 	pauses, next := rested(next)
 	edit = append(edit, pauses...)
 	p.Minutes = next.Minutes()
-	// Cleaning that the new order asks for, and pauses, were not known to the search: what is
-	// proven holds for the minutes as they come out.
+	// Pauses that have to be added were not known to the search: what is proven holds for the
+	// minutes as they come out.
 	p.Proven = plan.Proven && p.Minutes <= p.Bound+worthwhile
 	if plan.Bound > 0 {
 		p.Gap = tenth(100 * max(0, p.Minutes/plan.Bound-1))
 	}
-	if p.Minutes > p.Before-worthwhile {
+	_, kept := t.Problem.Keep()
+	if saves := p.Minutes <= p.Before-worthwhile; late(next) > late(l) || !saves && kept == nil {
 		p.Minutes = p.Before
 		p.Says = "The written order takes no longer than any other that the canvas allows."
 		if !p.Proven && plan.Bound > 0 && p.Gap > 0 {
@@ -125,9 +127,9 @@ func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
 		return p, nil
 	}
 	p.Better, p.Edit.Edit = true, edit
-	kept := lesson.Rising(plan.Order)
+	still := lesson.Rising(plan.Order)
 	for to, i := range plan.Order {
-		if !slices.Contains(kept, i) {
+		if !slices.Contains(still, i) {
 			p.Moves = append(p.Moves, MovedStep{l.Steps[i].ID, l.Label(i), i + 1, to + 1})
 		}
 	}
@@ -137,10 +139,21 @@ func (t *Timing) proposal(plan schedule.Plan) (*Proposal, error) {
 		}
 	}
 	p.Says = fmt.Sprintf("%g min instead of %g: %s.", p.Minutes, p.Before, gains(len(p.Moves), len(p.Beside)))
+	if kept != nil {
+		p.Says = fmt.Sprintf("Every wait is kept in %g min: %s.", p.Minutes, gains(len(p.Moves), len(p.Beside)))
+	}
 	if !p.Proven && plan.Bound > 0 {
 		p.Says += fmt.Sprintf(" No order is shorter by more than %.1f %%.", p.Gap)
 	}
 	return p, nil
+}
+
+// late is by how many minutes steps begin later than they may, all together.
+func late(l *lesson.Lesson) (sum float64) {
+	for _, m := range l.Clock() {
+		sum += m.Late
+	}
+	return sum
 }
 
 // rested puts pauses in where the better order leaves too few: towels beside which work
@@ -199,6 +212,9 @@ func gains(moves, beside int) string {
 // worthwhile is how many minutes a better order saves at least.
 const worthwhile = 0.25
 
+// mostAfter is how many other steps a step may wait for, as the format bounds it.
+const mostAfter = 8
+
 // roundUp is minutes in whole quarters, upwards.
 func roundUp(m float64) float64 { return math.Ceil(m*4-1e-6) / 4 }
 
@@ -226,7 +242,9 @@ func (t *Timing) edit(plan schedule.Plan) (lesson.All, *lesson.Lesson, error) {
 	last := -1
 	lies := 0.0
 	used := map[string]int{} // the last step of each tool, and 1
-	for _, i := range plan.Order {
+	place := make([]int, len(plan.Order))
+	for k, i := range plan.Order {
+		place[i] = k
 		s := l.Steps[i]
 		n := s
 		if !s.Technique.Idle() && t.Problem.Tasks[i].Lies == 0 {
@@ -247,21 +265,22 @@ func (t *Timing) edit(plan schedule.Plan) (lesson.All, *lesson.Lesson, error) {
 		}
 	}
 	// What is done meanwhile waits for what it must wait for and for nothing else.
+	clock := next.Clock()
 	for _, g := range t.Problem.Lags {
-		i := next.Step(l.Steps[g.To].ID)
-		clock := next.Clock()
-		from := next.Step(l.Steps[g.From].ID)
+		i, from := place[g.To], place[g.From]
 		if from > i || clock[i].Start >= clock[from].End+g.Least-1e-6 {
 			continue
 		}
 		n := next.Steps[i]
-		n.After = append(slices.Clone(n.After), lesson.After{Step: l.Steps[g.From].ID, Least: g.Least})
-		if len(n.After) > 8 {
-			n.After = n.After[:8]
+		if len(n.After) < mostAfter {
+			n.After = append(slices.Clone(n.After), lesson.After{Step: l.Steps[g.From].ID, Least: g.Least})
+		} else {
+			n.Meanwhile = false // it waits for everything
 		}
 		if err := set(n); err != nil {
 			return nil, nil, err
 		}
+		clock = next.Clock()
 	}
 	return all, next, nil
 }

@@ -43,6 +43,7 @@ type Row struct {
 	Meanwhile bool    `json:"meanwhile" doc:"done while what came before lies or sets"`
 	Idle      float64 `json:"idle" doc:"minutes without work before it"`
 	Late      float64 `json:"late" doc:"minutes by which it begins later than it may"`
+	Stage     float64 `json:"stage" doc:"minutes of the stage that begins with it; 0 when none does"`
 }
 
 // Spent is what a share of the time is spent on.
@@ -113,6 +114,13 @@ func Of(l *lesson.Lesson, thick Thickness) Score {
 			before = row.Column
 		}
 		s.Rows = append(s.Rows, row)
+	}
+	end := s.Minutes
+	for i := len(l.Steps) - 1; i >= 0; i-- {
+		if l.Steps[i].Stage != "" {
+			s.Rows[i].Stage = end - s.Rows[i].Start
+			end = s.Rows[i].Start
+		}
 	}
 	s.Spent = spent(l, clock)
 	for p, plane := range l.Planes {

@@ -13,14 +13,6 @@ import (
 	"proxenos/store"
 )
 
-// Timed is what can be said of a lesson's order and tools, once it is painted.
-type Timed struct {
-	Clash *score.Clash    `json:"clash,omitempty" doc:"waits that contradict each other; then there is no order"`
-	Few   *score.Proposal `json:"few,omitempty" doc:"what a few moves save"`
-	Order *score.Proposal `json:"order,omitempty" doc:"the shortest order"`
-	Tools score.Toolset   `json:"tools"`
-}
-
 func (s *Server) scoreOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "timing", Method: http.MethodGet, Path: "/api/timings/{hash}",
 		Summary: "A better order for a lesson, and the tools it needs"}, s.timing)
@@ -50,8 +42,8 @@ func cached[T any](ctx context.Context, s *Server, name string, work func(*T) er
 }
 
 // timed works out the order and the tools of a painted lesson.
-func (s *Server) timed(ctx context.Context, hash string) (*one[Timed], error) {
-	return cached(ctx, s, hash+"/timing", func(out *Timed) error {
+func (s *Server) timed(ctx context.Context, hash string) (*one[score.Timed], error) {
+	return cached(ctx, s, hash+"/timing", func(out *score.Timed) error {
 		j, err := s.job(ctx, hash)
 		if err != nil {
 			return err
@@ -60,19 +52,17 @@ func (s *Server) timed(ctx context.Context, hash string) (*one[Timed], error) {
 		if err != nil {
 			return err
 		}
-		t := score.TimingOf(j.Lesson, r)
-		out.Tools = score.Tools(j.Lesson)
-		if out.Clash, err = t.Clash(ctx); err != nil || out.Clash != nil {
-			return err
+		t, err := score.Time(ctx, j.Lesson, r)
+		if err == nil {
+			*out = *t
 		}
-		out.Few, out.Order, err = t.Proposals(ctx)
 		return err
 	})
 }
 
 func (s *Server) timing(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
-}) (*one[Timed], error) {
+}) (*one[score.Timed], error) {
 	return s.timed(ctx, in.Hash)
 }
 

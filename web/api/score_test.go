@@ -17,11 +17,11 @@ var nobody = strings.Repeat("0", 64)
 func TestTimingAndFitting(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	timed := read[api.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
+	timed := read[score.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
 	if timed.Clash != nil || timed.Order.Before != saved.Score.Minutes || !timed.Order.Proven || len(timed.Tools.Used) == 0 {
 		t.Errorf("%+v", timed)
 	}
-	again := read[api.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
+	again := read[score.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
 	if again.Order.Says != timed.Order.Says {
 		t.Error("kept, it says something else")
 	}
@@ -95,6 +95,25 @@ func TestStepsAreBrought(t *testing.T) {
 		if r := s.ask("POST", "/api/brought", c.ask); r.StatusCode != c.status {
 			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
 		}
+	}
+}
+
+func TestNeighboursAreOfTheSameStudio(t *testing.T) {
+	s := start(t)
+	saved, other := s.lesson(), s.lesson()
+	list := read[[]api.Neighbour](t, s.ask("GET", "/api/lessons/"+saved.ID+"/neighbours", nil), 200)
+	found := false
+	for _, n := range list {
+		if n.ID == saved.ID {
+			t.Error("a lesson is its own neighbour")
+		}
+		found = found || n.ID == other.ID
+	}
+	if !found {
+		t.Errorf("%+v", list)
+	}
+	if r := s.ask("GET", "/api/lessons/nobody/neighbours", nil); r.StatusCode != 404 {
+		t.Errorf("nobody's: %d", r.StatusCode)
 	}
 }
 

@@ -36,6 +36,8 @@ func (s *Server) scriptOperations(api huma.API) {
 		Summary: "A new step as the lesson's house method would have it"}, s.newStep)
 	huma.Register(api, huma.Operation{OperationID: "revisions", Method: http.MethodGet, Path: "/api/lessons/{id}/revisions",
 		Summary: "What was done to a lesson, the newest first"}, s.revisions)
+	huma.Register(api, huma.Operation{OperationID: "neighbours", Method: http.MethodGet, Path: "/api/lessons/{id}/neighbours",
+		Summary: "The other lessons on a lesson's shelf"}, s.neighbours)
 	huma.Register(api, huma.Operation{OperationID: "differences", Method: http.MethodGet, Path: "/api/lessons/{id}/differences",
 		Summary: "What differs between two revisions, step by step"}, s.differences)
 	huma.Register(api, huma.Operation{OperationID: "pieces", Method: http.MethodGet, Path: "/api/pieces",
@@ -76,6 +78,26 @@ func (s *Server) revisions(ctx context.Context, in *struct {
 		out = append(out, Made{list[i].Number, list[i].Said, list[i].MadeAt})
 	}
 	return &one[[]Made]{out}, nil
+}
+
+// Neighbour is another lesson on the same shelf.
+type Neighbour struct {
+	ID    string `json:"id"`
+	Title string `json:"title"`
+}
+
+func (s *Server) neighbours(ctx context.Context, in *struct {
+	ID string `path:"id" maxLength:"40"`
+}) (*one[[]Neighbour], error) {
+	list, err := s.Store.Beside(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out := make([]Neighbour, 0, len(list))
+	for _, r := range list {
+		out = append(out, Neighbour{r.LessonID, r.Title})
+	}
+	return &one[[]Neighbour]{out}, nil
 }
 
 func (s *Server) differences(ctx context.Context, in *struct {

@@ -47,6 +47,11 @@ export function useDifferences(id: string, from: number, to: number) {
   })
 }
 
+/** useNeighbours lists the other lessons on a lesson's shelf. */
+export function useNeighbours(id: string) {
+  return useQuery({ queryKey: ['neighbours', id], queryFn: () => unwrap(api.GET('/api/lessons/{id}/neighbours', { params: { path: { id } } })), staleTime: 0 })
+}
+
 export function usePieces() {
   return useQuery({ queryKey: ['pieces'], queryFn: () => unwrap(api.GET('/api/pieces')), staleTime: Infinity })
 }

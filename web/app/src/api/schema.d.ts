@@ -294,6 +294,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/neighbours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The other lessons on a lesson's shelf */
+        get: operations["neighbours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/photos": {
         parameters: {
             query?: never;
@@ -1154,6 +1171,8 @@ export interface components {
         Clash: {
             says: string;
             steps: string[];
+            /** @description whether it is the written order alone in which they cannot be kept */
+            written: boolean;
         };
         Colour: {
             /** @description #rrggbb */
@@ -2113,6 +2132,10 @@ export interface components {
             name: string;
             paint: string;
         };
+        Neighbour: {
+            id: string;
+            title: string;
+        };
         OnPurpose: {
             reason: string;
             rule: string;
@@ -2704,6 +2727,11 @@ export interface components {
              * @description percent of solvent in the paint
              */
             solvent: number;
+            /**
+             * Format: double
+             * @description minutes of the stage that begins with it; 0 when none does
+             */
+            stage: number;
             /** Format: double */
             start: number;
             step: string;
@@ -3055,11 +3083,11 @@ export interface components {
             y: number;
         };
         Timed: {
-            /** @description waits that contradict each other; then there is no order */
+            /** @description waits that contradict each other */
             clash?: components["schemas"]["Clash"];
             /** @description what a few moves save */
             few?: components["schemas"]["Proposal"];
-            /** @description the shortest order */
+            /** @description the shortest order found; none when no order keeps every wait */
             order?: components["schemas"]["Proposal"];
             tools: components["schemas"]["Toolset"];
         };
@@ -3975,6 +4003,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Mended"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    neighbours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Neighbour"][];
                 };
             };
             /** @description Error */

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 
-import { useBring, usePieces } from '../api/book'
-import { useLesson, useShelf, useStudios } from '../api/queries'
+import { useBring, useNeighbours, usePieces } from '../api/book'
+import { useLesson } from '../api/queries'
 import { boxed, Button } from '../ui/controls'
 import { Offer, type BookProps } from './Book'
 
@@ -10,8 +10,7 @@ export function BringDrawer(props: BookProps) {
   const { saved, at } = props
   const pieces = usePieces()
   const bring = useBring()
-  const studio = useStudios().data?.[0]?.id
-  const shelf = useShelf(studio)
+  const shelf = useNeighbours(saved.id)
   const [other, setOther] = useState('')
   const [name, setName] = useState('')
   const ask = (what: string, body: { piece: string } | { from: string; steps: string[] }) => {
@@ -35,13 +34,11 @@ export function BringDrawer(props: BookProps) {
         Or steps of
         <select aria-label="Another lesson" value={other} onChange={(e) => setOther(e.target.value)} className={`${boxed} min-w-0 flex-1`}>
           <option value="">a lesson on the shelf</option>
-          {shelf.data
-            ?.filter((l) => l.id !== saved.id)
-            .map((l) => (
-              <option key={l.id} value={l.id}>
-                {l.title}
-              </option>
-            ))}
+          {shelf.data?.map((l) => (
+            <option key={l.id} value={l.id}>
+              {l.title}
+            </option>
+          ))}
         </select>
       </label>
       {other !== '' && <Steps key={other} id={other} bring={(steps) => ask(`${steps.length} steps`, { from: other, steps })} busy={bring.isPending} />}

@@ -73,12 +73,6 @@ export function Script(props: Props) {
     setDrag(undefined)
   }
 
-  /** stageMinutes is how long the stage lasts that begins with a step. */
-  const stageMinutes = (i: number) => {
-    const next = lesson.steps.findIndex((s, k) => k > i && s.stage)
-    return (score.rows[next]?.start ?? score.minutes) - (score.rows[i]?.start ?? 0)
-  }
-
   return (
     <section aria-label="Script" className="flex min-h-0 flex-col border-l border-line bg-sheet">
       <div className="script-grid h-20 shrink-0 items-end border-b border-strong pr-3 text-xs text-quiet" aria-hidden>
@@ -102,7 +96,7 @@ export function Script(props: Props) {
           const from = drag ? lesson.steps.findIndex((s) => s.id === drag.step) : -1
           return (
             <Fragment key={step.id}>
-              {step.stage && <StageHead name={step.stage} minutes={stageMinutes(i)} />}
+              {step.stage && <StageHead name={step.stage} minutes={row.stage} />}
             <ScriptRow
               picked={props.picked.includes(step.id)}
               pick={() => props.pick(step.id)}
