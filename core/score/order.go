@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"strings"
 
 	"proxenos/core/film"
 	"proxenos/core/house"
@@ -318,6 +319,9 @@ func setsTo(degree, micron float64) float64 {
 	return high
 }
 
+// saidAll is up to how many steps of a clash are all named in words.
+const saidAll = 4
+
 // A Clash is a set of steps whose waits contradict each other.
 type Clash struct {
 	Steps   []string `json:"steps"`
@@ -349,14 +353,15 @@ func (t *Timing) Clash(ctx context.Context) (*Clash, error) {
 		if keep {
 			c.Says = "In the written order these waits cannot be kept:"
 		}
-		for k, i := range set {
+		var named []string
+		for _, i := range set {
 			c.Steps = append(c.Steps, t.Lesson.Steps[i].ID)
-			if k > 0 {
-				c.Says += ","
-			}
-			c.Says += " " + t.Lesson.Label(i)
+			named = append(named, t.Lesson.Label(i))
 		}
-		c.Says += "."
+		if n := len(named); keep && n > saidAll { // what lies between is to blame only for its minutes
+			named = []string{named[0], named[n-1] + fmt.Sprintf(", with the %d steps between them", n-2)}
+		}
+		c.Says += " " + strings.Join(named, ", ") + "."
 		return c, nil
 	}
 	return nil, nil

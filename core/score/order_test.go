@@ -96,6 +96,14 @@ func TestWaitsThatContradictAreNamed(t *testing.T) {
 		t.Errorf("%+v, %v: the ridge and the lights wait for each other", c, err)
 	}
 	l = sample.Lesson()
+	for _, id := range []string{"a", "b", "c"} {
+		l.Steps = slices.Insert(l.Steps, 1, sample.Step(id, "ridge", lesson.Tap, "filbert10", "ridge"))
+	}
+	l.Steps[5].After = []lesson.After{{Step: "sky", Most: 3}}
+	if c, err = score.TimingOf(l, nil).Clash(ctx); err != nil || len(c.Steps) != 6 || !strings.HasSuffix(c.Says, "step 1 (criss-cross, Sky), step 6 (pull long and level, Trees), with the 4 steps between them.") {
+		t.Errorf("%+v, %v", c, err)
+	}
+	l = sample.Lesson()
 	l.Steps[2].After = []lesson.After{{Step: "sky", Most: 3}} // the ridge lies between and takes five
 	c, err = score.TimingOf(l, nil).Clash(ctx)
 	if err != nil || c == nil || !slices.Equal(c.Steps, []string{"sky", "ridge", "trees"}) || !strings.HasPrefix(c.Says, "In the written order") {
