@@ -113,7 +113,7 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 			found, open := 0, 0
 			var last *rehearse.Rehearsal
 			spoiled := math.NaN()
-			for round := 1; round <= 9; round++ {
+			for round := 1; ; round++ {
 				e, list, err := starter.Next(ctx, at, round, false)
 				if err != nil {
 					t.Fatal(err)
@@ -125,7 +125,7 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 					}
 					spoiled = apart(original, last)
 				}
-				if open = len(list); len(e) == 0 || round == 9 {
+				if open = len(list); len(e) == 0 {
 					for _, f := range list {
 						t.Logf("   left: %s %s", f.Rule, f.Says)
 					}

@@ -22,15 +22,20 @@ func Unaccepted(list []Finding) (out []Finding) {
 // the next round. In later rounds it tries other remedies than before. It leaves what is
 // a choice, and what is hidden by later work: fewer minutes make that cheaper, not
 // better. What goes wrong in the paint and the order is mended first, for colours and
-// values often come right with it. It returns what it did as one edit, nil for nothing.
+// values often come right with it; minutes come last, for what mends the rest adds some.
+// A step is written anew once a round: a second remedy was found for what it was before.
+// It returns what it did as one edit, nil for nothing.
 func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 	var all lesson.All
 	safe := mendable(open)
-	causes := slices.DeleteFunc(slices.Clone(safe), func(f Finding) bool { return !cause(f.Rule) })
 	const patience = 2 // rounds before another remedy is tried
-	if len(causes) > 0 && round < lastCauses {
+	if causes, _ := part(safe, cause); len(causes) > 0 && round < lastCauses {
 		safe = causes
 	}
+	if rest, _ := part(safe, func(id string) bool { return id != over.ID }); len(rest) > 0 && round < lastLooks {
+		safe = rest
+	}
+	written := map[string]bool{}
 	for _, f := range safe {
 		since := 1 // the round in which it was first mended
 		if !cause(f.Rule) {
@@ -41,16 +46,52 @@ func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 			next = 0 // those are tried and ranked on the canvas as it is now
 		}
 		r := f.Remedies[min(len(f.Remedies)-1, next)]
+		steps := writes(r.Edit)
+		if slices.ContainsFunc(steps, func(id string) bool { return written[id] }) {
+			continue
+		}
 		if mended, _, err := lesson.Apply(l, r.Edit); err == nil {
 			l = mended
 			all = append(all, r.Edit.Edit)
+			for _, id := range steps {
+				written[id] = true
+			}
 		}
 	}
 	return all
 }
 
-// lastCauses is the round from which everything is mended together.
-const lastCauses = 3
+// writes are the steps that an edit writes anew as a whole.
+func writes(e lesson.Edit) (steps []string) {
+	switch e := e.(type) {
+	case lesson.AnyEdit:
+		return writes(e.Edit)
+	case lesson.Change:
+		return []string{e.Step.ID}
+	case lesson.All:
+		for _, one := range e {
+			steps = append(steps, writes(one)...)
+		}
+	}
+	return steps
+}
+
+// part splits findings by their rule.
+func part(list []Finding, want func(rule string) bool) (these, others []Finding) {
+	for _, f := range list {
+		if want(f.Rule) {
+			these = append(these, f)
+		} else {
+			others = append(others, f)
+		}
+	}
+	return these, others
+}
+
+const (
+	lastCauses = 3 // round from which looks are mended beside what causes them
+	lastLooks  = 8 // round from which minutes are mended beside the rest
+)
 
 // cause reports whether a rule is about what is done, not about how it looks.
 func cause(rule string) bool {

@@ -9,7 +9,11 @@ import (
 	"proxenos/core/rehearse"
 )
 
-const mudLeast = 0.20 // share of a step's area that may be another colour
+const (
+	mudLeast   = 0.20      // share of a step's area that may be another colour
+	coverLeast = 0.05      // cover below which a step is hardly one
+	fewerMarks = 2.0 / 3.0 // what is left of a step whose marks are not worked into each other
+)
 
 var mud = Rule{
 	ID: "film.mud", Title: "Turns to mud", Severity: Caution,
@@ -52,12 +56,13 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 	type idea struct {
 		words string
 		edit  lesson.Edit
+		loss  float64 // what it takes from the picture, in the unit of rank
 	}
 	var ideas []idea
 	change := func(words string, set func(*lesson.Step)) {
 		n := s
 		set(&n)
-		ideas = append(ideas, idea{words, lesson.Change{Step: n}})
+		ideas = append(ideas, idea{words, lesson.Change{Step: n}, 0})
 	}
 	if i := slices.Index(heavier, s.Load); i < len(heavier)-1 {
 		change("load the tool heavily", func(n *lesson.Step) { n.Load = "heavy" })
@@ -89,7 +94,7 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 		if t == lesson.Wait {
 			n.Zone, n.Where = "", "whole"
 		}
-		ideas = append(ideas, idea{words, lesson.Insert{At: at, Step: n}})
+		ideas = append(ideas, idea{words, lesson.Insert{At: at, Step: n}, 0})
 	}
 	for _, t := range c.Lesson.Tools {
 		switch t.Kind {
@@ -99,13 +104,23 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 				last := ideas[len(ideas)-1].edit
 				n := s
 				n.Load = "heavy"
-				ideas = append(ideas, idea{"blot the place for 8 minutes first, then load heavily", lesson.All{last, lesson.Change{Step: n}}})
+				ideas = append(ideas, idea{"blot the place for 8 minutes first, then load heavily", lesson.All{last, lesson.Change{Step: n}}, 0})
 			}
 		case "knife":
 			before("scrape the place first", lesson.Scrape, t.ID, 1)
 		}
 	}
 	before("wait 15 minutes first", lesson.Wait, "", 15)
+	costs := func(loss float64) { ideas[len(ideas)-1].loss = loss }
+	if s.Cover*fewerMarks >= coverLeast {
+		change("lay a third fewer marks and leave them", func(n *lesson.Step) { n.Cover = round(s.Cover*fewerMarks, 2) })
+		costs(0.05)
+	}
+	if len(s.Mixtures) > 1 {
+		m, _ := c.Lesson.Mixture(s.Mixtures[0])
+		change(fmt.Sprintf("lay “%s” alone", m.Name), func(n *lesson.Step) { n.Mixtures = s.Mixtures[:1] })
+		costs(0.15)
+	}
 
 	if c.Trials == nil {
 		return nil
@@ -124,14 +139,14 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 		if p.Area < 0.5*was.Area {
 			continue // what lays nothing turns to no mud, and is no remedy
 		}
-		if weight(p) < 0.9*weight(was) {
+		if mends := p.Mud <= mudLeast && was.Mud > mudLeast; mends || weight(p) < 0.9*weight(was) {
 			r.After, r.Tried = round(p.Delta, 1), true
 			if p.Mud <= mudLeast {
 				r.Words += " (mends it)"
 			} else {
 				r.Words += fmt.Sprintf(" (leaves %.0f %% muddy)", 100*p.Mud)
 			}
-			r.rank = weight(p) + 0.004*max(0, r.Minutes)
+			r.rank = weight(p) + 0.004*max(0, r.Minutes) + d.loss
 			out = append(out, r)
 		}
 	}

@@ -10,10 +10,6 @@ import (
 
 const (
 	idleMost  = score.IdleMost // minutes of waiting that need no reason
-	lookMost  = score.LookMost // minutes without standing back
-	breakMost = 60.0           // minutes without a break
-	restLeast = 3.0            // minutes of a pause in which one can stand back
-	breakIs   = 5.0            // minutes of a pause that is a break
 	churnMost = 0.2            // share of the changes of tool that grouping saves, from which there is churn
 	churnLow  = 3              // changes saved from which it is worth a word
 	apartMost = 0.02           // common share of two steps' marks up to which their order does not matter
@@ -29,7 +25,7 @@ var idleTime = Rule{
 var noPause = Rule{
 	ID: "time.no-pause", Title: "No time to stand back", Severity: Note,
 	Reason: "Stand back every 10 to 20 minutes, two metres or more, and rest within the hour: faults that are seen early are small.",
-	Speaks: say("over %g minutes without standing back, or %g without a break of %g", lookMost, breakMost, breakIs),
+	Speaks: say("over %g minutes without standing back, or %g without a break of %g", score.LookMost, score.BreakMost, lesson.BreakIs),
 	find:   findNoPause,
 }
 
@@ -96,33 +92,18 @@ func findIdle(c *Context) (out []Finding) {
 
 func findNoPause(c *Context) (out []Finding) {
 	l := c.Lesson
-	clock := l.Clock()
-	look, rest, from := 0.0, 0.0, 0
-	for i, s := range l.Steps {
-		if score.Stands(l, i) {
-			look, from = 0, i+1
-			if s.Minutes >= breakIs || s.Technique == lesson.Dry {
-				rest = 0
-			}
-			continue
+	for _, s := range score.Stretches(l) {
+		last := l.Steps[s.To].ID
+		f := Finding{Says: fmt.Sprintf("From %s to %s there are %g minutes of painting without standing back.", l.Label(s.From), l.Label(s.To), s.Minutes),
+			Figure: s.Minutes, Unit: "min", Threshold: score.LookMost, Steps: []string{l.Steps[s.From].ID}, Where: l.Steps[s.From].ID}
+		from, pause := s.From, 1.0
+		if s.Break {
+			f.Says = fmt.Sprintf("Up to %s there are %g minutes without a break.", l.Label(s.To), s.Minutes)
+			f.Threshold, f.Steps, f.Where = score.BreakMost, []string{last}, last+"/break"
+			from, pause = max(0, s.To-4), lesson.BreakIs
 		}
-		mine := clock[i].Free - clock[i].Start
-		look += mine
-		rest += mine
-		switch {
-		case look > lookMost:
-			f := Finding{Says: fmt.Sprintf("From %s to %s there are %g minutes of painting without standing back.", l.Label(from), l.Label(i), look),
-				Figure: look, Unit: "min", Threshold: lookMost, Steps: []string{l.Steps[from].ID}, Where: l.Steps[from].ID}
-			c.paused(&f, from, i, 1)
-			out = append(out, f)
-			look, from = 0, i+1
-		case rest > breakMost:
-			f := Finding{Says: fmt.Sprintf("Up to %s there are %g minutes without a break.", l.Label(i), rest),
-				Figure: rest, Unit: "min", Threshold: breakMost, Steps: []string{s.ID}, Where: s.ID + "/break"}
-			c.paused(&f, max(0, i-4), i, breakIs)
-			out = append(out, f)
-			rest = 0
-		}
+		c.paused(&f, from, s.To, pause)
+		out = append(out, f)
 	}
 	return out
 }
@@ -131,7 +112,7 @@ func findNoPause(c *Context) (out []Finding) {
 // have stood back, so that what follows has its time too.
 func (c *Context) paused(f *Finding, from, to int, minutes float64) {
 	l := c.Lesson
-	due := l.Start(from) + min(0.75*lookMost, (l.Start(to)-l.Start(from))*0.9)
+	due := l.Start(from) + min(0.75*score.LookMost, (l.Start(to)-l.Start(from))*0.9)
 	best, least := -1, 0.0
 	for i := from + 1; i <= to; i++ {
 		d := l.Start(i) - due

@@ -112,6 +112,26 @@ func (s shown) main() (id string, share float64) {
 	return id, s.mixtures[id] / s.share
 }
 
+// loaded offers to load the tool fully in the steps of what shows that carry little: thin
+// paint lets what is under it through and is lifted into.
+func (c *Context) loaded(s shown) (Remedy, bool) {
+	const few = 0.05 // share of it from which a step is worth loading
+	var all lesson.All
+	var labels []string
+	for i, step := range c.Lesson.Steps {
+		if s.steps[i] < few*s.share || step.Load != "thin" && step.Load != "light" {
+			continue
+		}
+		step.Load = "full"
+		all, labels = append(all, lesson.Change{Step: step}), append(labels, c.Lesson.Label(i))
+	}
+	if len(all) == 0 {
+		return Remedy{}, false
+	}
+	r, _, ok := c.remedy("load the tool fully in "+list(labels), all)
+	return r, ok
+}
+
 // A realm is what a zone is part of: sky, water, or one of what stands on the ground.
 type realm string
 

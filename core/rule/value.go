@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"proxenos/core/lesson"
 	"proxenos/core/measure"
@@ -27,9 +28,14 @@ func findTiers(c *Context) (out []Finding) {
 	if c.Rehearsal == nil {
 		return nil
 	}
-	for _, m := range measure.Meetings(c.Rehearsal, meetLeast) {
+	met := measure.Meetings(c.Rehearsal, meetLeast)
+	for _, m := range met {
 		if math.Abs(m.FarL-m.NearL) < tierLeast {
-			out = append(out, c.sameTier(m))
+			f := c.sameTier(m)
+			if r, ok := c.spread(met); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
+			out = append(out, f)
 		}
 	}
 	return out
@@ -44,64 +50,64 @@ func (c *Context) sameTier(m measure.Meeting) Finding {
 		Figure: round(math.Abs(diff), 1), Unit: "L*", Threshold: tierLeast,
 		Where: far.ID + "/" + near.ID, At: rehearse.Spot{X: m.X, Y: m.Y}, OnCanvas: true,
 	}
-	darkStep, lightStep := m.NearStep, m.FarStep
+	type side struct {
+		step int
+		at   float64 // L*
+	}
+	dark, light := side{m.NearStep, m.NearL}, side{m.FarStep, m.FarL}
 	want := tierLeast + 2 - math.Abs(diff) // a little more than just enough
 	if near.Distance == far.Distance || diff < 0 {
-		darkStep, lightStep = lightStep, darkStep // the near one is the lighter already
+		dark, light = light, dark // the near one is the lighter already
 	}
-	for _, s := range []int{darkStep, lightStep} {
-		if s >= 0 {
-			f.Steps = append(f.Steps, c.Lesson.Steps[s].ID)
+	for _, s := range []side{dark, light} {
+		if s.step >= 0 {
+			f.Steps = append(f.Steps, c.Lesson.Steps[s.step].ID)
 		}
 	}
-	if e, words, ok := c.shift(darkStep, -want); ok {
-		if r, _, ok := c.remedy(words, e); ok {
-			f.Remedies = append(f.Remedies, r)
-		}
-	}
-	if e, words, ok := c.shift(lightStep, want); ok {
-		if r, _, ok := c.remedy(words, e); ok {
-			f.Remedies = append(f.Remedies, r)
+	for _, try := range []struct {
+		side
+		by float64
+	}{{dark, -want}, {light, want}} {
+		if e, words, ok := c.shift(c.mixtureAt(try.step, try.at), try.by); ok {
+			if r, _, ok := c.remedy(words, e); ok {
+				f.Remedies = append(f.Remedies, r)
+			}
 		}
 	}
 	return f
 }
 
-// shift finds the parts of white that move the first mixture of a step by dL in L*.
-func (c *Context) shift(step int, dL float64) (lesson.Edit, string, bool) {
-	if step < 0 || len(c.Lesson.Steps[step].Mixtures) == 0 {
+// shift finds the parts of one paint that move a mixture by dL in L*: of white, or where
+// there is none to take out, of the darkest.
+func (c *Context) shift(id string, dL float64) (lesson.Edit, string, bool) {
+	m, ok := c.Lesson.Mixture(id)
+	if !ok {
 		return nil, "", false
 	}
-	id := c.Lesson.Steps[step].Mixtures[0]
-	m, _ := c.Lesson.Mixture(id)
-	white := -1
-	parts := slices.Clone(m.Parts)
-	for i, p := range m.Parts {
-		if p.Paint == paint.White {
-			white = i
-		}
-	}
-	if white < 0 {
-		if dL < 0 {
-			return nil, "", false // there is no white to take out
-		}
-		white = len(parts)
-		parts = append(parts, paint.Part{Paint: paint.White, Parts: 0.1})
-	}
 	box := c.Lesson.Paints()
+	parts := slices.Clone(m.Parts)
+	turn := slices.IndexFunc(parts, func(p paint.Part) bool { return p.Paint == paint.White })
+	switch {
+	case turn < 0 && dL > 0:
+		turn = len(parts)
+		parts = append(parts, paint.Part{Paint: paint.White, Parts: 0.1})
+	case turn < 0:
+		turn = darkest(box, parts)
+	}
 	light := func(w float64) float64 {
-		parts[white].Parts = w
+		parts[turn].Parts = w
 		colour, err := box.Colour(parts)
 		if err != nil {
 			return math.NaN()
 		}
 		return colour.L
 	}
-	now := light(parts[white].Parts)
+	now := light(parts[turn].Parts)
+	rises := parts[turn].Paint == paint.White // the more of it, the lighter
 	lo, hi := 0.02, 100.0
 	for range 40 {
 		mid := math.Sqrt(lo * hi)
-		if light(mid) < now+dL {
+		if (light(mid) < now+dL) == rises {
 			lo = mid
 		} else {
 			hi = mid
@@ -115,6 +121,18 @@ func (c *Context) shift(step int, dL float64) (lesson.Edit, string, bool) {
 	if dL < 0 {
 		verb = "darken"
 	}
-	return lesson.SetPart{Mixture: id, Paint: paint.White, Parts: w},
-		fmt.Sprintf("%s “%s” by %.0f L*: %g parts of titanium white", verb, m.Name, math.Abs(dL), w), true
+	tube, _ := paint.Find(parts[turn].Paint)
+	return lesson.SetPart{Mixture: id, Paint: tube.Key, Parts: w},
+		fmt.Sprintf("%s “%s” by %.0f L*: %g parts of %s", verb, m.Name, math.Abs(dL), w, strings.ToLower(tube.Name)), true
+}
+
+// darkest is the part that is darkest by itself.
+func darkest(box paint.Box, parts []lesson.Part) int {
+	best, least := 0, math.Inf(1)
+	for i, p := range parts {
+		if colour, err := box.Colour([]lesson.Part{{Paint: p.Paint, Parts: 1}}); err == nil && colour.L < least {
+			best, least = i, colour.L
+		}
+	}
+	return best
 }

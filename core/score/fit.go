@@ -202,7 +202,11 @@ func cuts(l *lesson.Lesson, i int, missed map[string]float64, shorten, drop, res
 	case s.Technique == lesson.Dry:
 		return nil
 	case s.Technique.Idle():
-		for m := s.Minutes - 0.5; rest && m >= pauseLeast; m -= 0.5 {
+		least := pauseLeast
+		if breakNeeded(l, i) {
+			least = lesson.BreakIs
+		}
+		for m := s.Minutes - 0.5; rest && m >= least; m -= 0.5 {
 			add(fmt.Sprintf("shorten %s to %g min", label, m), s.Minutes-m, 0, 1, lesson.SetMinutes{Step: s.ID, Minutes: m})
 		}
 		return out
@@ -232,6 +236,15 @@ func cuts(l *lesson.Lesson, i int, missed map[string]float64, shorten, drop, res
 		out[len(out)-1].weight += qualm
 	}
 	return out
+}
+
+// breakNeeded reports whether pause i is a break without which people work on too long.
+func breakNeeded(l *lesson.Lesson, i int) bool {
+	if l.Steps[i].Minutes < lesson.BreakIs {
+		return false
+	}
+	shorter, _, err := lesson.SetMinutes{Step: l.Steps[i].ID, Minutes: pauseLeast}.Apply(l)
+	return err == nil && len(Stretches(shorter)) > len(Stretches(l))
 }
 
 // cheapest takes at most one option of each list so that together they save so many

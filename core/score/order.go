@@ -22,23 +22,8 @@ const (
 	// IdleMost is how many minutes of waiting need no reason; a longer wait is for
 	// something to set, and other work may be done meanwhile.
 	IdleMost = 5.0
-	// LookMost is how many minutes may pass without standing back.
-	LookMost = 25.0
-	// BreakMost is how many minutes may pass without a break.
-	BreakMost = 60.0
-	apart     = 0.003 // share of a step's place that another may touch without their order mattering
-	restLeast = 3.0   // minutes of a towel in which one can stand back
+	apart    = 0.003 // share of a step's place that another may touch without their order mattering
 )
-
-// Stands reports whether step i leaves time to stand back: a wait, or a towel that lies
-// while nothing else is done.
-func Stands(l *lesson.Lesson, i int) bool {
-	s := l.Steps[i]
-	if l.Lies(i) {
-		return false
-	}
-	return s.Technique.Idle() || s.Technique == lesson.Blot && s.Minutes >= restLeast
-}
 
 // What it costs to change what is in the hand, minutes.
 const (

@@ -156,41 +156,6 @@ func late(l *lesson.Lesson) (sum float64) {
 	return sum
 }
 
-// rested puts pauses in where the better order leaves too few: towels beside which work
-// goes on are no time to stand back.
-func rested(l *lesson.Lesson) (all lesson.All, next *lesson.Lesson) {
-	look, rest := 0.0, 0.0
-	for i := 0; i < len(l.Steps); i++ {
-		s := l.Steps[i]
-		if Stands(l, i) {
-			look = 0
-			if s.Minutes >= lesson.BreakIs || s.Technique == lesson.Dry {
-				rest = 0
-			}
-			continue
-		}
-		hands := s.Minutes
-		if l.Lies(i) {
-			hands = s.Hands()
-		}
-		look += hands
-		rest += hands
-		if i == 0 || look <= LookMost && rest <= BreakMost {
-			continue
-		}
-		pause := lesson.Pause{At: i, Minutes: 1, Meanwhile: s.Meanwhile}
-		if rest > BreakMost {
-			pause.Minutes, rest = lesson.BreakIs, hands
-		}
-		if more, _, err := pause.Apply(l); err == nil {
-			all, l = append(all, pause), more
-			look = hands
-			i++
-		}
-	}
-	return all, l
-}
-
 func gains(moves, beside int) string {
 	count := func(n int, one, many string) string {
 		if n == 1 {

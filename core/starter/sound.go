@@ -9,8 +9,9 @@ import (
 	"proxenos/core/rule"
 )
 
-// rounds bounds how often a lesson is mended and looked at again.
-const rounds = 9
+// rounds bounds how often a lesson is mended and looked at again, should remedies undo each
+// other. It ends before that where nothing is left or nothing helps.
+const rounds = 24
 
 // Sound makes a lesson, rehearses it, and lets the rules mend what they find, until
 // nothing is open or nothing helps any more. What is still open it returns; there is
@@ -25,7 +26,7 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 			progress(round)
 		}
 		e, open, err := Next(ctx, l, round, true)
-		if err != nil || len(e) == 0 || round == rounds {
+		if err != nil || len(e) == 0 {
 			return l, open, err
 		}
 		if l, _, err = lesson.Apply(l, e); err != nil {
@@ -35,7 +36,7 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 }
 
 // Next rehearses a lesson and finds the edit that brings it nearer to sound, empty when
-// there is none, and what is open before it. It looks on a coarse canvas first, and on a
+// there is none or after too many rounds, and what is open before it. It looks on a coarse canvas first, and on a
 // fine one only at what is sound there. With accepts, for a lesson that nobody has worked
 // on yet, work that must go on behind what stands nearer is accepted as on purpose; without,
 // remedies are tried one by one where few findings are open, so that nothing is mended at
@@ -68,6 +69,9 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 		return nil, nil, err
 	}
 	open := rule.Unaccepted(list)
+	if round > rounds {
+		return nil, open, nil
+	}
 	if !accepts && round > 1 && len(open) <= fewOpen { // few enough that every remedy can be tried
 		e, err := rule.Careful(ctx, l, r, trials, open, mostTried)
 		if err != nil || len(e) > 0 || round > lastBold { // then no remedy mends what is left without harm

@@ -48,7 +48,7 @@ type Arranged struct {
 // MendRequest asks for one round of mending.
 type MendRequest struct {
 	From   int  `json:"from" minimum:"1" doc:"the revision that is mended"`
-	Round  int  `json:"round" minimum:"1" maximum:"9" doc:"which round it is: later ones try other remedies"`
+	Round  int  `json:"round" minimum:"1" maximum:"1000" doc:"which round it is: later ones try other remedies, and after a few dozen there are none"`
 	Accept bool `json:"accept,omitempty" doc:"whether work that must go on behind nearer things is accepted as on purpose"`
 }
 

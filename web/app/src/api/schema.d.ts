@@ -2033,7 +2033,7 @@ export interface components {
             from: number;
             /**
              * Format: int64
-             * @description which round it is: later ones try other remedies
+             * @description which round it is: later ones try other remedies, and after a few dozen there are none
              */
             round: number;
         };

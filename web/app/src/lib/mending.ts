@@ -4,12 +4,10 @@ import { useRef, useState } from 'react'
 import type { Edited, Saved } from '../api/client'
 import { mendRound } from '../api/scene'
 
-const rounds = 9
-
 /** mendAll lets the rules mend a lesson round by round until nothing is left or helps. */
 export async function mendAll(saved: Pick<Saved, 'id' | 'revision'>, accept: boolean, signal: AbortSignal, told: (round: number, after?: Edited) => void) {
   let at = saved
-  for (let n = 1; n <= rounds; n++) {
+  for (let n = 1; ; n++) {
     told(n)
     const m = await mendRound(at, n, accept, signal)
     if (!m.edited) return
