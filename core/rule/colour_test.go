@@ -110,6 +110,14 @@ func TestLadder(t *testing.T) {
 	} else {
 		clears(t, strong, f)
 	}
+	timid := ridges(lesson.Part{Paint: white, Parts: 10}, lesson.Part{Paint: blue, Parts: 1}, lesson.Part{Paint: sienna, Parts: 0.6})
+	silent(t, timid, "color.ladder", "a range a little stronger")
+	timid.Steps[2].Load = "thin" // the ground shows through what stands nearer
+	f = one(t, timid, "color.ladder")
+	if f.Remedies[0].Words != "load the tool fully in step 3 (pull straight down, Ridge)" {
+		t.Errorf("thin paint on the nearer one: %q", f.Remedies[0].Words)
+	}
+	clears(t, timid, f)
 	warm := ridges(lesson.Part{Paint: white, Parts: 14}, lesson.Part{Paint: ochre, Parts: 1}, lesson.Part{Paint: blue, Parts: 0.1})
 	if f := one(t, warm, "color.ladder"); f.Unit != "b*" {
 		t.Errorf("a warm range: %+v", f)

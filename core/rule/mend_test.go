@@ -33,6 +33,34 @@ func TestComparingFindings(t *testing.T) {
 	}
 }
 
+func TestAStepIsMendedOnceARound(t *testing.T) {
+	l := sample.Lesson()
+	change := func(set func(*lesson.Step)) []rule.Remedy {
+		s := l.Steps[3]
+		set(&s)
+		return []rule.Remedy{{Edit: lesson.AnyEdit{Edit: lesson.All{lesson.Change{Step: s}}}}}
+	}
+	open := []rule.Finding{
+		{Rule: "color.dirty-brush", Remedies: change(func(s *lesson.Step) { s.Care = "fresh" })},
+		{Rule: "film.too-thick-early", Remedies: change(func(s *lesson.Step) { s.Cover = 0.3 })},
+		{Rule: "time.over", Remedies: []rule.Remedy{{Edit: lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: 2}}}}},
+	}
+	e := rule.Mend(l, open, 1)
+	next, _, err := lesson.Apply(l, e)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if s := next.Steps[3]; len(e) != 1 || s.Care != "fresh" || s.Cover != l.Steps[3].Cover {
+		t.Errorf("the second writes the step as it was before the first: %s", e.Describe(l))
+	}
+	if e := rule.Mend(l, open[2:], 1); len(e) != 1 {
+		t.Errorf("minutes are mended once nothing else is left: %d edits", len(e))
+	}
+	if e := rule.Mend(l, open, 20); len(e) != 2 {
+		t.Errorf("minutes do not wait for ever: %d edits", len(e))
+	}
+}
+
 func TestMendingBeginsWithWhatIsDone(t *testing.T) {
 	l := sample.Lesson()
 	wipe := lesson.AnyEdit{Edit: lesson.Change{Step: func() lesson.Step { s := l.Steps[3]; s.Care = "wipe"; return s }()}}

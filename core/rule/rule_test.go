@@ -198,6 +198,26 @@ func TestTiers(t *testing.T) {
 	}
 }
 
+// chain is the sample with two ridges between sky and trees, of which the farther hardly
+// differs from the nearer and has no room towards the sky.
+func chain() *lesson.Lesson {
+	l := ridges(lesson.Part{Paint: "PW6", Parts: 5.5}, lesson.Part{Paint: "PB29", Parts: 1}, lesson.Part{Paint: "PBr7/burnt-sienna", Parts: 0.6})
+	l.Steps = l.Steps[:4]
+	return l
+}
+
+func TestTiersMoveTogether(t *testing.T) {
+	l := chain()
+	f := one(t, l, "value.tiers")
+	last := f.Remedies[len(f.Remedies)-1]
+	if f.Where != "range/far" || !strings.HasPrefix(last.Words, "move what meets apart: ") || !strings.Contains(last.Words, "Ridge") || !strings.Contains(last.Words, "Range") {
+		t.Fatalf("%s: %q", f.Says, last.Words)
+	}
+	if left := only(judge(t, mended(t, l, last)), "value.tiers"); len(left) > 0 {
+		t.Errorf("%q leaves %s", last.Words, left[0].Says)
+	}
+}
+
 func TestOver(t *testing.T) {
 	l := sample.Lesson() // four steps of five minutes
 	l.Session = 20

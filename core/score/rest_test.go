@@ -1,0 +1,104 @@
+package score_test
+
+import (
+	"context"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/core/rehearse"
+	"proxenos/core/score"
+)
+
+// long is a lesson of steps that take so many minutes each; nothing stands for a pause of
+// one minute, and a negative number for a break.
+func long(minutes ...float64) *lesson.Lesson {
+	l := sample.Lesson()
+	sky := l.Steps[0]
+	l.Steps = nil
+	for i, m := range minutes {
+		s := sky
+		s.Minutes = m
+		if m <= 0 {
+			s = sample.Step("", "", lesson.Wait, "")
+			s.Minutes = 1 - 5*m
+		}
+		s.ID = string(rune('a' + i))
+		l.Steps = append(l.Steps, s)
+	}
+	l.Session = l.Minutes()
+	return l
+}
+
+func TestStretchesAreFoundWhereNobodyStandsBack(t *testing.T) {
+	for _, c := range []struct {
+		name    string
+		minutes []float64
+		want    []score.Stretch
+	}{
+		{"just bearable", []float64{10, 15, 0, 25}, nil},
+		{"too long", []float64{10, 15, 1}, []score.Stretch{{From: 0, To: 2, Minutes: 26}}},
+		{"counted anew after it", []float64{20, 10, 20, 10}, []score.Stretch{{From: 0, To: 1, Minutes: 30}, {From: 2, To: 3, Minutes: 30}}},
+		{"an hour without a break", []float64{20, 0, 20, 0, 20, 0, 1}, []score.Stretch{{From: 0, To: 6, Minutes: 61, Break: true}}},
+		{"with one", []float64{20, 0, 20, -1, 20, 0, 25}, nil},
+		{"one step alone", []float64{5, 0, 30}, []score.Stretch{{From: 2, To: 2, Minutes: 30}}},
+	} {
+		got := score.Stretches(long(c.minutes...))
+		if len(got) != len(c.want) {
+			t.Errorf("%s: %+v", c.name, got)
+			continue
+		}
+		for i, s := range got {
+			if s != c.want[i] {
+				t.Errorf("%s: %+v, want %+v", c.name, s, c.want[i])
+			}
+		}
+	}
+}
+
+func TestATowelUnderWhichWorkGoesOnIsNoRest(t *testing.T) {
+	l := long(20, 8, 20)
+	l.Steps[1].Technique = lesson.Blot
+	if got := score.Stretches(l); len(got) != 0 {
+		t.Errorf("while it lies one stands back: %+v", got)
+	}
+	l.Steps[2].Meanwhile = true
+	if got := score.Stretches(l); len(got) != 1 || got[0].To != 2 {
+		t.Errorf("work beside a towel: %+v", got)
+	}
+}
+
+func TestAFitLeavesTheBreakThatIsNeeded(t *testing.T) {
+	ctx := context.Background()
+	for _, c := range []struct {
+		name    string
+		minutes []float64
+		spare   bool
+	}{{"needed", []float64{20, 0, 20, -1, 20, 0, 20}, false}, {"spare", []float64{20, 0, 20, -1, 15}, true}} {
+		l := long(c.minutes...)
+		r, err := rehearse.Run(ctx, l, 4, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		f, err := score.Fit(ctx, l, r, nil, l.Minutes()-5)
+		if err != nil {
+			t.Fatal(err)
+		}
+		kept := 10.0
+		for _, choice := range f.Choices {
+			next, _, err := choice.Edit.Apply(l)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if i := next.Step("d"); i >= 0 {
+				kept = min(kept, next.Steps[i].Minutes)
+			}
+			if choice.Fits && len(score.Stretches(next)) > 0 {
+				t.Errorf("%s: %s leaves no rest: %+v", c.name, choice.Name, score.Stretches(next))
+			}
+		}
+		if len(f.Choices) == 0 || (kept < lesson.BreakIs) != c.spare {
+			t.Errorf("%s: the break keeps %g minutes in %d choices", c.name, kept, len(f.Choices))
+		}
+	}
+}
