@@ -104,8 +104,10 @@ func (c *Context) rung(kind realm, a, b int, far, near shown) (Finding, bool) {
 		Figure: round(worst.by, 1), Unit: worst.unit, Threshold: worst.most,
 		Steps: []string{c.Lesson.Steps[i].ID}, Where: fmt.Sprintf("%s/%s/%s", planes[a].ID, planes[b].ID, kind),
 	}
-	if r, ok := c.loaded(near); ok {
-		f.Remedies = append(f.Remedies, r)
+	for _, s := range []shown{far, near} {
+		if r, ok := c.loaded(s); ok {
+			f.Remedies = append(f.Remedies, r)
+		}
 	}
 	// The far plane's mixture moves by what the canvas lacks.
 	target := spectrum.Lab{L: max(far.mean.L, near.mean.L+2), A: far.mean.A, B: min(far.mean.B, near.mean.B+warmerMost/2)}

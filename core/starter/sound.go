@@ -72,7 +72,7 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 	if round > rounds {
 		return nil, open, nil
 	}
-	if !accepts && round > 1 && len(open) <= fewOpen { // few enough that every remedy can be tried
+	if !accepts && len(open) <= fewOpen { // few enough that every remedy can be tried
 		e, err := rule.Careful(ctx, l, r, trials, open, mostTried)
 		if err != nil || len(e) > 0 || round > lastBold { // then no remedy mends what is left without harm
 			return e, open, err
