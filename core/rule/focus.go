@@ -51,10 +51,7 @@ var corner = Rule{
 
 // measured is the finished canvas on a coarse grid, once.
 func (c *Context) measured() *picture.Picture {
-	if c.coarse == nil {
-		c.coarse = measure.Coarse(c.Rehearsal.Final)
-	}
-	return c.coarse
+	return c.coarse.get(func() *picture.Picture { return measure.Coarse(c.Rehearsal.Final) })
 }
 
 // chosen reports whether the lesson has a focal area, and a canvas to measure it on.
@@ -95,10 +92,7 @@ func findFocalPlace(c *Context) []Finding {
 
 // draws are the strength of the focal area and of the strongest place outside it.
 func (c *Context) draws() (mine, other picture.Peak) {
-	if c.pull == nil {
-		c.pull = c.measured().Pull()
-	}
-	return measure.Draws(c.pull, c.Lesson)
+	return measure.Draws(c.pull.get(func() *picture.Pull { return c.measured().Pull() }), c.Lesson)
 }
 
 func findFocal(c *Context) []Finding {

@@ -119,7 +119,7 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 	if len(s.Mixtures) > 1 {
 		m, _ := c.Lesson.Mixture(s.Mixtures[0])
 		change(fmt.Sprintf("lay “%s” alone", m.Name), func(n *lesson.Step) { n.Mixtures = s.Mixtures[:1] })
-		costs(0.15)
+		costs(0.35)
 	}
 
 	if c.Trials == nil {

@@ -24,9 +24,10 @@ type seenPicture struct {
 
 // seen looks at the finished canvas, once.
 func (c *Context) seen() *seenPicture {
-	if c.picture != nil {
-		return c.picture
-	}
+	return c.picture.get(c.look)
+}
+
+func (c *Context) look() *seenPicture {
 	f := c.Rehearsal.Final
 	every := max(1, f.W*f.H/looks)
 	p := &seenPicture{}
@@ -36,7 +37,6 @@ func (c *Context) seen() *seenPicture {
 			p.looks = append(p.looks, look{int(o), f.Colour(i%f.W, i/f.W)})
 		}
 	}
-	c.picture = p
 	return p
 }
 

@@ -35,14 +35,14 @@ func (c *Context) amounts() (*supply.Amounts, bool) {
 	if c.Rehearsal == nil {
 		return nil, false
 	}
-	if c.needs == nil {
+	a := c.needs.get(func() *supply.Amounts {
 		a, err := supply.Of(c.Rehearsal, 1, supply.Loss)
 		if err != nil {
-			return nil, false // an unsound lesson is for lesson.Check to report
+			return nil // an unsound lesson is for lesson.Check to report
 		}
-		c.needs = &a
-	}
-	return c.needs, true
+		return &a
+	})
+	return a, a != nil
 }
 
 // usedBy lists the steps that use a mixture.

@@ -9,7 +9,10 @@ package rule
 import (
 	"context"
 	"fmt"
+	"runtime"
 	"sort"
+	"sync"
+	"sync/atomic"
 
 	"proxenos/core/lesson"
 	"proxenos/core/picture"
@@ -75,11 +78,23 @@ type Context struct {
 	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted
 	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
 
-	coarse  *picture.Picture   // the finished canvas on a coarse grid, once it was measured
-	pull    *picture.Pull      // how strongly its places draw the eye
-	picture *seenPicture       // what shows of the finished canvas, once it was looked at
+	coarse  once[*picture.Picture] // the finished canvas on a coarse grid
+	pull    once[*picture.Pull]    // how strongly its places draw the eye
+	picture once[*seenPicture]     // what shows of the finished canvas
+	needs   once[*supply.Amounts]  // what one person needs; nil where it cannot be worked out
+	mu      sync.Mutex
 	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
-	needs   *supply.Amounts    // what one person needs, once it was worked out
+}
+
+// A once is worked out when a rule first asks for it, for all that ask.
+type once[T any] struct {
+	done  sync.Once
+	value T
+}
+
+func (o *once[T]) get(work func() T) T {
+	o.done.Do(func() { o.value = work() })
+	return o.value
 }
 
 // say is a threshold in words.
@@ -94,13 +109,32 @@ func All() []Rule {
 		over, clash, late, towel, idleTime, noPause, churn}
 }
 
+// speak lets every rule speak, side by side: none knows of another. It gives what each
+// found, in the order of the rules.
+func speak(c *Context, rules []Rule) [][]Finding {
+	found := make([][]Finding, len(rules))
+	var next atomic.Int32
+	var ended sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), len(rules)) {
+		ended.Go(func() {
+			for i := int(next.Add(1)) - 1; i < len(rules) && c.Err() == nil; i = int(next.Add(1)) - 1 {
+				found[i] = rules[i].find(c)
+			}
+		})
+	}
+	ended.Wait()
+	return found
+}
+
 // Check lets every rule speak. It reports findings in the order of the script,
 // worst first within a step; those accepted on purpose come last. It fails only
 // when the context ends.
 func Check(c *Context) ([]Finding, error) {
 	out := []Finding{}
-	for _, r := range All() {
-		for _, f := range r.find(c) {
+	rules := All()
+	for i, found := range speak(c, rules) {
+		r := rules[i]
+		for _, f := range found {
 			f.Rule, f.Title, f.Severity, f.Reason = r.ID, r.Title, r.Severity, r.Reason
 			if why, quiet := r.Quiet[c.Lesson.Method]; quiet {
 				f.Accepted, f.ByMethod = why, true
@@ -118,9 +152,9 @@ func Check(c *Context) ([]Finding, error) {
 			}
 			out = append(out, f)
 		}
-		if err := c.Err(); err != nil {
-			return nil, err
-		}
+	}
+	if err := c.Err(); err != nil {
+		return nil, err
 	}
 	place := func(f Finding) int {
 		if len(f.Steps) == 0 {

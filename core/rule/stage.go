@@ -73,11 +73,13 @@ var (
 
 // both is how much of what step i laid step j laid on too.
 func (c *Context) both(i, j int) float64 {
-	if c.shared == nil {
-		c.shared = map[[2]int]float64{}
-	}
+	c.mu.Lock()
+	defer c.mu.Unlock()
 	v, ok := c.shared[[2]int{i, j}]
 	if !ok {
+		if c.shared == nil {
+			c.shared = map[[2]int]float64{}
+		}
 		v = c.Rehearsal.Both(i, j)
 		c.shared[[2]int{i, j}] = v
 	}
