@@ -198,6 +198,30 @@ test('a lost connection loses nothing', async ({ page, context }) => {
   await expect(page.getByRole('alert')).toBeHidden()
 })
 
+test('edits made while another is being saved wait for their turn, and none is lost', async ({ page, request }) => {
+  await page.route('**/edits', async (route) => {
+    await new Promise((done) => setTimeout(done, 300))
+    await route.continue()
+  })
+  await choose(page, 'sky')
+  const before = await order(page)
+  for (const key of ['+', '+', '+', '+', '-', 'd', 'Control+z']) await page.keyboard.press(key)
+  await expect(minutes(page)).toHaveText(length(1.5), { timeout: 15_000 })
+  await expect.poll(() => order(page)).toEqual(before)
+  // What one change leaves of a step, the next does not take back.
+  await row(page, 'sky').getByRole('button', { name: /^load:/ }).click()
+  await page.getByRole('button', { name: /^heavily loaded/ }).click()
+  await row(page, 'sky').getByRole('button', { name: /^pressure:/ }).click()
+  await page.getByRole('button', { name: /^barely touching/ }).click()
+  await expect
+    .poll(async () => {
+      const { lesson } = (await (await request.get(`/api/lessons/${id}`)).json()) as { lesson: { steps: { id: string; load: string; pressure: string }[] } }
+      const sky = lesson.steps.find((s) => s.id === 'sky')
+      return `${sky?.load} ${sky?.pressure}`
+    })
+    .toBe('heavy barely')
+})
+
 test('a step is duplicated, changes its technique, and is taken out', async ({ page }) => {
   const before = await order(page)
   await choose(page, 'shore')

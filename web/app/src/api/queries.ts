@@ -67,20 +67,25 @@ export function useRehearsal(hash: string | undefined) {
   })
 }
 
-/** useEdit sends one edit; the lesson in the cache becomes what the server made of it. */
-export function useEdit(id: string, done: (before: Saved, after: Edited) => void) {
+/**
+ * useEdit sends an edit, made of the lesson as it is when its turn comes; the lesson in the
+ * cache becomes what the server made of it. Nothing is sent when no edit is made.
+ */
+export function useEdit<Doing extends { make: (lesson: Lesson) => Edit | undefined }>(id: string, done: (doing: Doing, before: Saved, after: Edited) => void) {
   const client = useQueryClient()
   return useMutation({
     scope: { id: `edit ${id}` }, // one at a time, in order
-    mutationFn: async (edit: Edit) => {
+    mutationFn: async ({ make }: Doing) => {
       const before = client.getQueryData<Saved>(['lesson', id])
       if (!before) throw new Error('The lesson is not here yet.')
+      const edit = make(before.lesson)
+      if (!edit) return undefined
       const after = await unwrap(
         api.POST('/api/lessons/{id}/edits', { params: { path: { id } }, body: { from: before.revision, edit } }),
       )
       client.setQueryData<Saved>(['lesson', id], after)
       return { before, after }
     },
-    onSuccess: ({ before, after }) => done(before, after),
+    onSuccess: (made, doing) => made && done(doing, made.before, made.after),
   })
 }

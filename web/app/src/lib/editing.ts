@@ -1,38 +1,44 @@
-import { useCallback, useRef, useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { useCallback, useState } from 'react'
 
-import { Refusal, type Edit, type Edited, type Saved } from '../api/client'
+import { Refusal, type Edit, type Edited, type Lesson, type Saved } from '../api/client'
 import { useEdit } from '../api/queries'
 import { useHistory, type Origin } from './history'
+import { rebase, type Making } from './rebase'
+
+interface Doing {
+  origin: Origin
+  make: (lesson: Lesson) => Edit | undefined
+}
 
 /**
- * useEditing changes a lesson by edits: one at a time, each remembered so that it can be
- * taken back, and refused ones told.
+ * useEditing changes a lesson by edits: one after the other, each remembered so that it can
+ * be taken back, and refused ones told. An edit that comes while another is being saved
+ * waits for its turn and is made to fit what the lesson is by then.
  */
 export function useEditing(id: string, done?: (before: Saved, after: Edited) => void) {
   const history = useHistory(id)
-  const origin = useRef<Origin>('new')
+  const client = useQueryClient()
   const [problem, setProblem] = useState<string>()
   const [stale, setStale] = useState<Refusal>()
-  const editing = useEdit(id, (before, after) => {
-    history.record(origin.current, { edit: after.undo, said: after.said, revision: after.revision })
+  const editing = useEdit<Doing>(id, ({ origin }, before, after) => {
+    history.record(origin, { edit: after.undo, said: after.said, revision: after.revision })
     setProblem(undefined)
     done?.(before, after)
   })
-  const { mutate, isPending } = editing
+  const { mutateAsync: send, isPending } = editing
   const apply = useCallback(
-    (edit: Edit, from: Origin = 'new') => {
-      if (isPending) return
-      origin.current = from
-      mutate(edit, {
-        onError: (error) => {
-          if (error instanceof Refusal && error.status === 409) setStale(error)
-          else setProblem(error.message)
-        },
+    (making: Making, origin: Origin = 'new') => {
+      const made = client.getQueryData<Saved>(['lesson', id])?.lesson
+      const make = typeof making === 'function' ? making : (now: Lesson) => rebase(making, made ?? now, now)
+      send({ origin, make }).catch((error: unknown) => {
+        if (error instanceof Refusal && error.status === 409) setStale(error)
+        else setProblem(error instanceof Error ? error.message : String(error))
       })
     },
-    [mutate, isPending],
+    [send, client, id],
   )
-  const { undo, redo, forget, record } = history
+  const { undo, redo, newest, forget, record } = history
   /** took remembers an edit that was made elsewhere. */
   const took = useCallback((after: Edited) => record('new', { edit: after.undo, said: after.said, revision: after.revision }), [record])
   return {
@@ -44,8 +50,8 @@ export function useEditing(id: string, done?: (before: Saved, after: Edited) => 
     stale,
     canUndo: undo,
     canRedo: redo,
-    undo: () => undo && apply(undo.edit, 'undo'),
-    redo: () => redo && apply(redo.edit, 'redo'),
+    undo: () => apply(() => newest().undo?.edit, 'undo'),
+    redo: () => apply(() => newest().redo?.edit, 'redo'),
     /** What this tab remembers was made from another lesson: forget it. */
     forget: () => {
       forget()

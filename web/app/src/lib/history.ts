@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react'
+import { useCallback, useRef, useState } from 'react'
 
 import type { Edit } from '../api/client'
 
@@ -33,13 +33,13 @@ export type Origin = 'new' | 'undo' | 'redo'
 export function useHistory(id: string) {
   const key = `history ${id}`
   const [past, setPast] = useState(() => load(key))
+  const latest = useRef(past) // at once, for edits that wait for their turn
   const change = useCallback(
-    (next: (past: Past) => Past) =>
-      setPast((old) => {
-        const now = next(old)
-        sessionStorage.setItem(key, JSON.stringify(now))
-        return now
-      }),
+    (next: (past: Past) => Past) => {
+      latest.current = next(latest.current)
+      sessionStorage.setItem(key, JSON.stringify(latest.current))
+      setPast(latest.current)
+    },
     [key],
   )
   const record = useCallback(
@@ -57,5 +57,6 @@ export function useHistory(id: string) {
     [change],
   )
   const forget = useCallback(() => change(() => ({ undo: [], redo: [] })), [change])
-  return { undo: past.undo.at(-1), redo: past.redo.at(-1), record, forget }
+  const newest = useCallback(() => ({ undo: latest.current.undo.at(-1), redo: latest.current.redo.at(-1) }), [])
+  return { undo: past.undo.at(-1), redo: past.redo.at(-1), newest, record, forget }
 }

@@ -15,7 +15,7 @@ import { StaleDialog } from '../ui/StaleDialog'
 import { UndoRedo } from '../ui/UndoRedo'
 import { Canvas } from './Canvas'
 import { commandsOf, newSteps } from './commands'
-import { change, duplicate } from './edits'
+import { change, duplicate, minutesBy, moveBy } from './edits'
 import { PickedBar } from './PickedBar'
 import { usePicked } from './usePicked'
 import { FindingList } from './FindingList'
@@ -117,10 +117,10 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
     (): Keys => ({
       nextStep: () => choose(lesson.steps[Math.min(lesson.steps.length - 1, index + 1)]?.id),
       previousStep: () => choose(lesson.steps[Math.max(0, index < 0 ? 0 : index - 1)]?.id),
-      earlier: () => step && index > 0 && apply({ edit: 'move', step: step.id, to: index - 1 }),
-      later: () => step && index < lesson.steps.length - 1 && apply({ edit: 'move', step: step.id, to: index + 1 }),
-      longer: () => step && apply({ edit: 'minutes', step: step.id, minutes: step.minutes + 0.5 }),
-      shorter: () => step && step.minutes > 0.5 && apply({ edit: 'minutes', step: step.id, minutes: step.minutes - 0.5 }),
+      earlier: () => step && apply(moveBy(step.id, -1)),
+      later: () => step && apply(moveBy(step.id, 1)),
+      longer: () => step && apply(minutesBy(step.id, 0.5)),
+      shorter: () => step && apply(minutesBy(step.id, -0.5)),
       duplicate: () => step && apply(duplicate(lesson, step)),
       remove: () => {
         if (!step || lesson.steps.length < 2) return

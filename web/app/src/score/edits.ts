@@ -1,8 +1,26 @@
 import type { Edit, Lesson, Step, Vocabulary } from '../api/client'
+import type { Making } from '../lib/rebase'
 
 /** change is the edit that sets some fields of a step. */
 export function change(step: Step, fields: Partial<Step>): Edit {
   return { edit: 'change', step: { ...step, ...fields } }
+}
+
+/** moveBy makes the edit that moves a step by so many places from where it is then. */
+export function moveBy(step: string, places: number): Making {
+  return ({ steps }) => {
+    const at = steps.findIndex((s) => s.id === step)
+    const to = at + places
+    return at >= 0 && to >= 0 && to < steps.length ? { edit: 'move', step, to } : undefined
+  }
+}
+
+/** minutesBy makes the edit that gives a step so many minutes more than it has then. */
+export function minutesBy(step: string, more: number): Making {
+  return ({ steps }) => {
+    const minutes = (steps.find((s) => s.id === step)?.minutes ?? 0) + more
+    return minutes > 0 ? { edit: 'minutes', step, minutes } : undefined
+  }
 }
 
 /** free is an id like another that no step has. */
