@@ -130,6 +130,15 @@ func (l *Lesson) pace() float64 {
 	return l.Pace
 }
 
+// AtPace is how many minutes the class takes for step i: work takes longer, towels and
+// drying do not.
+func (l *Lesson) AtPace(i int) float64 {
+	if s := l.Steps[i]; s.Technique.Idle() || s.Technique == Blot {
+		return s.Minutes
+	}
+	return l.Steps[i].Minutes * l.pace()
+}
+
 // ClassMinutes is the length of the script at the pace of the class: work takes longer,
 // towels and drying do not.
 func (l *Lesson) ClassMinutes() float64 {
@@ -137,10 +146,8 @@ func (l *Lesson) ClassMinutes() float64 {
 		return l.Minutes()
 	}
 	c := l.withSteps()
-	for i, s := range c.Steps {
-		if !s.Technique.Idle() && s.Technique != Blot {
-			c.Steps[i].Minutes = s.Minutes * l.pace()
-		}
+	for i := range c.Steps {
+		c.Steps[i].Minutes = l.AtPace(i)
 	}
 	return math.Round(c.Minutes()*10) / 10
 }

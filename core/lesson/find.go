@@ -1,6 +1,9 @@
 package lesson
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // Area is the area that an outline encloses, mm².
 func Area(outline []Point) (sum float64) {
@@ -48,4 +51,9 @@ func find[T any](list []T, id string, key func(*T) string) (T, bool) {
 	}
 	var none T
 	return none, false
+}
+
+// Uses reports whether a step uses a tool.
+func (l *Lesson) Uses(tool string) bool {
+	return slices.ContainsFunc(l.Steps, func(s Step) bool { return s.Tool == tool })
 }

@@ -189,5 +189,8 @@ func Words() Vocabulary {
 // Method says a house method in words.
 func (v Vocabulary) Method(m Method) string { return name(v.Methods, string(m)) }
 
+// Tool says a kind of tool in words.
+func (v Vocabulary) Tool(k ToolKind) string { return name(v.Tools, string(k)) }
+
 // Level says a level in words.
 func (v Vocabulary) Level(l Level) string { return name(v.Levels, string(l)) }

@@ -124,7 +124,7 @@ func (c *Context) mixWithout(m lesson.Mixture, key string, o recipe.Options) ([]
 	if err != nil {
 		return nil, 0, false
 	}
-	keys := slices.DeleteFunc(slices.Clone(c.Lesson.Palette), func(k string) bool { return k == key })
+	keys := slices.DeleteFunc(slices.Clone(c.Lesson.Palette), func(k string) bool { return k == key || c.lacks(k) })
 	return c.solve(keys, colour, o)
 }
 

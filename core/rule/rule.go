@@ -10,6 +10,7 @@ import (
 	"context"
 	"fmt"
 	"runtime"
+	"slices"
 	"sort"
 	"sync"
 	"sync/atomic"
@@ -17,6 +18,7 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/picture"
 	"proxenos/core/rehearse"
+	"proxenos/core/run"
 	"proxenos/core/supply"
 )
 
@@ -37,6 +39,7 @@ type Rule struct {
 	Severity Severity
 	Reason   string                     // why, in the craft's words
 	Speaks   string                     // when it speaks, with its thresholds
+	Beyond   bool                       // it asks the cupboard or the runs, which are no part of the lesson
 	Choice   bool                       // its remedies change what the picture is about: a person decides
 	Quiet    map[lesson.Method]string   // house methods that do not mind, and why
 	find     func(c *Context) []Finding // what it measures
@@ -77,6 +80,8 @@ type Context struct {
 	Lesson    *lesson.Lesson
 	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted
 	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
+	Cupboard  *supply.Cupboard    // what the studio has; nil when nobody said
+	Runs      []run.Run           // what sessions of the lesson took
 
 	coarse  once[*picture.Picture] // the finished canvas on a coarse grid
 	pull    once[*picture.Pull]    // how strongly its places draw the eye
@@ -106,7 +111,7 @@ func All() []Rule {
 		baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved,
 		dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, overlit, whiteEarly,
 		focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side,
-		over, clash, late, towel, idleTime, noPause, churn}
+		over, clash, late, towel, idleTime, noPause, churn, pace, missing, scarce}
 }
 
 // speak lets every rule speak, side by side: none knows of another. It gives what each
@@ -129,9 +134,16 @@ func speak(c *Context, rules []Rule) [][]Finding {
 // Check lets every rule speak. It reports findings in the order of the script,
 // worst first within a step; those accepted on purpose come last. It fails only
 // when the context ends.
-func Check(c *Context) ([]Finding, error) {
+func Check(c *Context) ([]Finding, error) { return check(c, All()) }
+
+// Beyond lets the rules speak that ask the cupboard or the runs. Of the rehearsal they need
+// the reports alone, so that what those say need not be painted again.
+func Beyond(c *Context) ([]Finding, error) {
+	return check(c, slices.DeleteFunc(All(), func(r Rule) bool { return !r.Beyond }))
+}
+
+func check(c *Context, rules []Rule) ([]Finding, error) {
 	out := []Finding{}
-	rules := All()
 	for i, found := range speak(c, rules) {
 		r := rules[i]
 		for _, f := range found {
@@ -156,11 +168,18 @@ func Check(c *Context) ([]Finding, error) {
 	if err := c.Err(); err != nil {
 		return nil, err
 	}
+	Sort(c.Lesson, out)
+	return out, nil
+}
+
+// Sort puts findings in the order of the script, worst first within a step, and those that
+// are accepted last.
+func Sort(l *lesson.Lesson, out []Finding) {
 	place := func(f Finding) int {
 		if len(f.Steps) == 0 {
-			return len(c.Lesson.Steps)
+			return len(l.Steps)
 		}
-		return c.Lesson.Step(f.Steps[0])
+		return l.Step(f.Steps[0])
 	}
 	rank := map[Severity]int{Stop: 0, Caution: 1, Note: 2}
 	sort.SliceStable(out, func(i, j int) bool {
@@ -173,7 +192,6 @@ func Check(c *Context) ([]Finding, error) {
 		}
 		return rank[a.Severity] < rank[b.Severity]
 	})
-	return out, nil
 }
 
 // Open counts the findings of a severity that are not accepted.

@@ -1,0 +1,163 @@
+package supply
+
+import (
+	"fmt"
+	"math"
+
+	"proxenos/core/lesson"
+	"proxenos/core/paint"
+)
+
+// Bounds of a cupboard.
+const (
+	MostKept   = 400      // lines of either list
+	MostMl     = 100000.0 // of one paint
+	MostPieces = 10000    // of one tool
+)
+
+// alike is how many times as wide one tool may be as another to pass for it.
+const alike = 1.15
+
+// A Cupboard is what a studio has, and for how many people it has to do. A list that is
+// empty says nothing: nobody has counted yet.
+type Cupboard struct {
+	People int     `json:"people" minimum:"1" maximum:"200" doc:"how many paint at once"`
+	Paints []Stock `json:"paints" maxItems:"400"`
+	Tools  []Rack  `json:"tools" maxItems:"400"`
+}
+
+// A Stock is how much there is of a paint.
+type Stock struct {
+	Paint string  `json:"paint" maxLength:"40" doc:"Key of a paint of the catalogue."`
+	Ml    float64 `json:"ml" minimum:"0" maximum:"100000"`
+}
+
+// A Rack is how many there are of a tool.
+type Rack struct {
+	Kind   lesson.ToolKind `json:"kind" maxLength:"20"`
+	Width  float64         `json:"width" minimum:"0.5" maximum:"150" doc:"mm"`
+	Pieces int             `json:"pieces" minimum:"0" maximum:"10000"`
+}
+
+// Check says what is wrong with a cupboard, the first thing that is, and its cure.
+func (c Cupboard) Check() error {
+	switch {
+	case c.People < 1 || c.People > MostStudents:
+		return fmt.Errorf("people is %d: give 1 to %d", c.People, MostStudents)
+	case len(c.Paints) > MostKept || len(c.Tools) > MostKept:
+		return fmt.Errorf("%d paints and %d tools: keep %d of each at most", len(c.Paints), len(c.Tools), MostKept)
+	}
+	seen := map[string]bool{}
+	for _, s := range c.Paints {
+		switch _, known := paint.Find(s.Paint); {
+		case !known:
+			return fmt.Errorf("paint %q is not in the catalogue: give the key of one that is", short(s.Paint))
+		case seen[s.Paint]:
+			return fmt.Errorf("paint %s stands there twice: add the two up", s.Paint)
+		case !(s.Ml >= 0 && s.Ml <= MostMl):
+			return fmt.Errorf("paint %s: ml is %g: give 0 to %g", s.Paint, s.Ml, MostMl)
+		}
+		seen[s.Paint] = true
+	}
+	racks := map[Rack]bool{}
+	for _, r := range c.Tools {
+		name := Rack{Kind: r.Kind, Width: r.Width}
+		switch {
+		case !known(r.Kind):
+			return fmt.Errorf("tool %q is not a kind of tool: give one of the vocabulary", short(string(r.Kind)))
+		case racks[name]:
+			return fmt.Errorf("tool %s of %g mm stands there twice: add the two up", r.Kind, r.Width)
+		case !(r.Width >= 0.5 && r.Width <= 150):
+			return fmt.Errorf("tool %s: width is %g: give 0.5 to 150 mm", r.Kind, r.Width)
+		case r.Pieces < 0 || r.Pieces > MostPieces:
+			return fmt.Errorf("tool %s of %g mm: pieces is %d: give 0 to %d", r.Kind, r.Width, r.Pieces, MostPieces)
+		}
+		racks[name] = true
+	}
+	return nil
+}
+
+func known(kind lesson.ToolKind) bool {
+	for _, t := range lesson.Words().Tools {
+		if t.ID == string(kind) {
+			return true
+		}
+	}
+	return false
+}
+
+// Ml is how much there is of a paint.
+func (c Cupboard) Ml(key string) float64 {
+	for _, s := range c.Paints {
+		if s.Paint == key {
+			return s.Ml
+		}
+	}
+	return 0
+}
+
+// Pieces is how many there are of a tool, or of one that passes for it.
+func (c Cupboard) Pieces(t lesson.Tool) (n int) {
+	for _, r := range c.Tools {
+		if r.Kind == t.Kind && max(r.Width/t.Width, t.Width/r.Width) <= alike {
+			n += r.Pieces
+		}
+	}
+	return n
+}
+
+// A Want is what a lesson asks of a cupboard.
+type Want struct {
+	What string  `json:"what" doc:"key of a paint, or a tool of the lesson"`
+	Name string  `json:"name"`
+	Unit string  `json:"unit" enum:"ml,pieces"`
+	Need float64 `json:"need" doc:"for all who paint"`
+	Has  float64 `json:"has"`
+	Lack float64 `json:"lack"`
+}
+
+// Wants holds what a lesson needs against what there is: of paint what the amounts say,
+// of tools one of each for everybody. What nobody has counted is left out.
+func (c Cupboard) Wants(l *lesson.Lesson, needs Amounts) []Want {
+	out := []Want{}
+	want := func(what, name, unit string, need, has float64) {
+		out = append(out, Want{what, name, unit, cents(need), cents(has), cents(max(0, need-has))})
+	}
+	if len(c.Paints) > 0 {
+		for _, t := range needs.Tubes {
+			want(t.Paint, t.Name, "ml", t.Each*float64(c.People), c.Ml(t.Paint))
+		}
+	}
+	if len(c.Tools) > 0 {
+		for _, t := range l.Tools {
+			if l.Uses(t.ID) {
+				want(t.ID, l.ToolName(t.ID), "pieces", float64(c.People), float64(c.Pieces(t)))
+			}
+		}
+	}
+	return out
+}
+
+// Lasts is for how many sessions the paint will do, the tube that ends first deciding; NaN
+// when no paint was counted or none is needed.
+func (c Cupboard) Lasts(needs Amounts) float64 {
+	least := math.NaN()
+	if len(c.Paints) == 0 {
+		return least
+	}
+	for _, t := range needs.Tubes {
+		if each := t.Each * float64(c.People); each > 0 {
+			if n := math.Floor(c.Ml(t.Paint) / each); math.IsNaN(least) || n < least {
+				least = n
+			}
+		}
+	}
+	return least
+}
+
+func short(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
