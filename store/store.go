@@ -3,6 +3,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"embed"
@@ -33,12 +34,13 @@ var (
 
 // A StaleError refuses a save that was made from an old revision.
 type StaleError struct {
+	What       string // what was to be saved; a lesson when it says nothing
 	From, Head int
 	Since      []Revision // what was saved in between, oldest first; bodies are empty
 }
 
 func (e *StaleError) Error() string {
-	return fmt.Sprintf("the lesson is at revision %d, and this was made from %d", e.Head, e.From)
+	return fmt.Sprintf("the %s is at revision %d, and this was made from %d", cmp.Or(e.What, "lesson"), e.Head, e.From)
 }
 
 // A Store is a database of lessons. It is safe for concurrent use.

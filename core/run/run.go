@@ -107,3 +107,20 @@ func middle(list []float64) float64 {
 }
 
 func tenth(v float64) float64 { return math.Round(v*10) / 10 }
+
+// Say tells in a sentence what so many runs say of a lesson.
+func Say(runs int, paces []Pace) string {
+	if runs == 0 || len(paces) == 0 {
+		return "No session of this lesson has been timed yet."
+	}
+	var took, planned float64
+	for _, p := range paces {
+		took += p.Took
+		planned += p.Planned
+	}
+	sessions := "one session"
+	if runs > 1 {
+		sessions = fmt.Sprintf("%d sessions", runs)
+	}
+	return fmt.Sprintf("In %s the %d steps that were timed took %g minutes together; %g are planned.", sessions, len(paces), tenth(took), tenth(planned))
+}

@@ -161,3 +161,29 @@ func short(s string) string {
 	}
 	return s
 }
+
+// Say tells in a sentence how a lesson and a cupboard go together.
+func Say(c Cupboard, wants []Want, lasts float64) string {
+	if len(wants) == 0 {
+		return "Nobody has counted yet: give what there is of what the lesson needs."
+	}
+	lacking := 0
+	for _, w := range wants {
+		if w.Lack > 0 {
+			lacking++
+		}
+	}
+	people := "one person"
+	if c.People > 1 {
+		people = fmt.Sprintf("%d people", c.People)
+	}
+	switch {
+	case lacking > 0:
+		return fmt.Sprintf("For %s %d of the %d things that the lesson needs are short or missing.", people, lacking, len(wants))
+	case lasts == 1:
+		return fmt.Sprintf("There is enough for %s, once.", people)
+	case lasts > 1:
+		return fmt.Sprintf("There is enough for %s, %.0f times.", people, lasts)
+	}
+	return fmt.Sprintf("There is enough for %s of what was counted.", people)
+}

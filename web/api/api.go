@@ -82,6 +82,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.trialOperations(api)
 	s.scoreOperations(api)
 	s.scriptOperations(api)
+	s.cupboardOperations(api)
 	return api
 }
 

@@ -238,7 +238,7 @@ func parse(data []byte, into any) error {
 // current returns the newest revision if it is the one that a change was made
 // from; otherwise what has happened since.
 func (s *Server) current(ctx context.Context, id string, from int) (store.Revision, *lesson.Lesson, error) {
-	head, err := s.Store.Head(ctx, id)
+	head, l, err := s.head(ctx, id)
 	if err != nil {
 		return head, nil, err
 	}
@@ -249,8 +249,7 @@ func (s *Server) current(ctx context.Context, id string, from int) (store.Revisi
 		}
 		return head, nil, &store.StaleError{From: from, Head: head.Number, Since: since}
 	}
-	l, err := head.Lesson()
-	return head, l, err
+	return head, l, nil
 }
 
 func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
@@ -311,11 +310,18 @@ func (s *Server) save(ctx context.Context, in *Raw) (*one[Saved], error) {
 
 // newest is a lesson as it stands.
 func (s *Server) newest(ctx context.Context, id string) (*lesson.Lesson, error) {
+	_, l, err := s.head(ctx, id)
+	return l, err
+}
+
+// head is the newest revision of a lesson.
+func (s *Server) head(ctx context.Context, id string) (store.Revision, *lesson.Lesson, error) {
 	r, err := s.Store.Head(ctx, id)
 	if err != nil {
-		return nil, err
+		return r, nil, err
 	}
-	return r.Lesson()
+	l, err := r.Lesson()
+	return r, l, err
 }
 
 // whose is the lesson with a content hash.

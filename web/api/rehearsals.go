@@ -77,38 +77,54 @@ func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal,
 }
 
 func (s *Server) rehearsal(ctx context.Context, in *struct {
-	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+	Lesson string `query:"lesson" maxLength:"40" doc:"whose cupboard and runs are asked as well; of nobody, when left out"`
 }) (*one[Rehearsed], error) {
-	address := s.Engine + "/" + in.Hash + "/findings"
-	if body, err := s.Store.Made(ctx, address); err == nil {
-		var out Rehearsed
-		err := json.Unmarshal(body, &out)
+	out, err := s.rehearsed(ctx, in.Hash)
+	if err != nil || !out.Done || in.Lesson == "" {
 		return &one[Rehearsed]{out}, s.refuse(err)
-	} else if !errors.Is(err, store.ErrNotFound) {
-		return nil, s.refuse(err)
 	}
-	j, err := s.job(ctx, in.Hash)
+	l, err := s.whose(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	out := Rehearsed{Hash: in.Hash, Painted: j.Progress(), Of: len(j.Lesson.Steps),
+	more, err := s.beyond(ctx, in.Lesson, l, out.Reports)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out.Findings = append(out.Findings, more...)
+	rule.Sort(l, out.Findings)
+	return &one[Rehearsed]{out}, nil
+}
+
+// rehearsed is what the canvas says by itself.
+func (s *Server) rehearsed(ctx context.Context, hash string) (out Rehearsed, err error) {
+	address := s.Engine + "/" + hash + "/findings"
+	if body, err := s.Store.Made(ctx, address); err == nil {
+		return out, json.Unmarshal(body, &out)
+	} else if !errors.Is(err, store.ErrNotFound) {
+		return out, err
+	}
+	j, err := s.job(ctx, hash)
+	if err != nil {
+		return out, err
+	}
+	out = Rehearsed{Hash: hash, Painted: j.Progress(), Of: len(j.Lesson.Steps),
 		Reports: []rehearse.Report{}, Findings: []rule.Finding{}, Columns: []score.Column{}}
 	list, r, ok, err := j.Found()
 	if err != nil {
-		return nil, s.refuse(err)
+		return out, err
 	}
 	if ok {
 		out.Done, out.Painted, out.Findings, out.Reports = true, out.Of, list, r.Reports
 		out.Columns = score.Of(j.Lesson, func(i int) (float64, bool) { return r.Reports[i].Thick, true }).Columns
 		body, err := json.Marshal(out)
 		if err != nil {
-			return nil, s.refuse(err)
+			return out, err
 		}
-		if err := s.Store.PutMade(ctx, address, body); err != nil {
-			return nil, s.refuse(err)
-		}
+		return out, s.Store.PutMade(ctx, address, body)
 	}
-	return &one[Rehearsed]{out}, nil
+	return out, nil
 }
 
 // halfMinute names a moment in whole half minutes.

@@ -226,6 +226,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/cupboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the lesson's studio has, and what the lesson wants of it, once it is painted */
+        get: operations["cupboard"];
+        /** Keep what the lesson's studio has */
+        put: operations["putCupboard"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/cupboard.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the lesson's studio has, as CSV */
+        get: operations["cupboardTable"];
+        put?: never;
+        /** Keep what a table of CSV says, instead of what the studio has */
+        post: operations["takeCupboard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/differences": {
         parameters: {
             query?: never;
@@ -341,6 +377,41 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What taught sessions of a lesson took */
+        get: operations["runs"];
+        put?: never;
+        /** Keep what a taught session took */
+        post: operations["addRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget a taught session */
+        delete: operations["removeRun"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1252,6 +1323,15 @@ export interface components {
             /** @description the nearest plane that it painted over */
             plane: string;
         };
+        Cupboard: {
+            paints: components["schemas"]["Stock"][];
+            /**
+             * Format: int64
+             * @description how many paint at once
+             */
+            people: number;
+            tools: components["schemas"]["Rack"][];
+        };
         Curves: {
             /**
              * Format: double
@@ -1751,6 +1831,18 @@ export interface components {
              */
             warmth: number;
         };
+        KeptRun: {
+            id: string;
+            /** @description what went well and what did not */
+            note: string;
+            /**
+             * Format: date
+             * @description the day, as 2026-05-31
+             */
+            taught: string;
+            /** @description of the steps whose time was taken */
+            took: components["schemas"]["Took"][];
+        };
         Lab: {
             /** Format: double */
             a: number;
@@ -2179,6 +2271,28 @@ export interface components {
         "OneStruct { Database bool \"json:\\\"database\\\"\" }Body": {
             database: boolean;
         };
+        Pace: {
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            /**
+             * Format: double
+             * @description minutes at the pace of the class
+             */
+            planned: number;
+            /**
+             * Format: int64
+             * @description in which its time was taken
+             */
+            runs: number;
+            step: string;
+            /**
+             * Format: double
+             * @description minutes, the middle one of the runs
+             */
+            took: number;
+        };
         Paint: {
             /** @description #rrggbb of the masstone */
             colour: string;
@@ -2406,6 +2520,23 @@ export interface components {
             moves: components["schemas"]["MovedStep"][];
             /** @description no order is shorter */
             proven: boolean;
+            says: string;
+        };
+        Rack: {
+            kind: string;
+            /** Format: int64 */
+            pieces: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            width: number;
+        };
+        Ran: {
+            /** @description what steps are planned to take and took */
+            paces: components["schemas"]["Pace"][];
+            /** @description the last first */
+            runs: components["schemas"]["KeptRun"][];
             says: string;
         };
         RankRequest: {
@@ -2738,6 +2869,17 @@ export interface components {
             /** @description the tool in words */
             tool: string;
         };
+        Run: {
+            /** @description what went well and what did not */
+            note: string;
+            /**
+             * Format: date
+             * @description the day, as 2026-05-31
+             */
+            taught: string;
+            /** @description of the steps whose time was taken */
+            took: components["schemas"]["Took"][];
+        };
         Rung: {
             /** @description #rrggbb of the target */
             colour: string;
@@ -2908,6 +3050,38 @@ export interface components {
             technique: string;
             /** @description empty only for a wait or a drying */
             zone: string;
+        };
+        Stock: {
+            /** Format: double */
+            ml: number;
+            /** @description Key of a paint of the catalogue. */
+            paint: string;
+        };
+        StockRequest: {
+            cupboard: components["schemas"]["Cupboard"];
+            /**
+             * Format: int64
+             * @description the version it was made from; 0 for the first
+             */
+            from: number;
+        };
+        Stocked: {
+            /** @description for one person, as the rehearsal measured them */
+            amounts: components["schemas"]["Amounts"];
+            cupboard: components["schemas"]["Cupboard"];
+            /**
+             * Format: double
+             * @description for how many such sessions the paint will do; -1 where none was counted
+             */
+            lasts: number;
+            says: string;
+            /**
+             * Format: int64
+             * @description how often it was saved
+             */
+            version: number;
+            /** @description what the lesson needs against what there is, of what was counted */
+            wants: components["schemas"]["Want"][];
         };
         Studio: {
             id: string;
@@ -3112,6 +3286,11 @@ export interface components {
              */
             use: number;
         };
+        Took: {
+            /** Format: double */
+            minutes: number;
+            step: string;
+        };
         Tool: {
             id: string;
             /** @enum {string} */
@@ -3282,6 +3461,22 @@ export interface components {
             tools: components["schemas"]["Term"][];
             views: components["schemas"]["Term"][];
             wheres: components["schemas"]["Term"][];
+        };
+        Want: {
+            /** Format: double */
+            has: number;
+            /** Format: double */
+            lack: number;
+            name: string;
+            /**
+             * Format: double
+             * @description for all who paint
+             */
+            need: number;
+            /** @enum {string} */
+            unit: "ml" | "pieces";
+            /** @description key of a paint, or a tool of the lesson */
+            what: string;
         };
         Wanted: {
             /** @description #rrggbb */
@@ -3878,6 +4073,144 @@ export interface operations {
             };
         };
     };
+    cupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stocked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    putCupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stocked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    cupboardTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A table */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    takeCupboard: {
+        parameters: {
+            query?: {
+                /** @description the version it takes the place of */
+                from?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stocked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     differences: {
         parameters: {
             query: {
@@ -4134,6 +4467,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Made"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ran"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    addRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Run"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ran"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    removeRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ran"];
                 };
             };
             /** @description Error */
@@ -4713,7 +5144,10 @@ export interface operations {
     };
     rehearsal: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description whose cupboard and runs are asked as well; of nobody, when left out */
+                lesson?: string;
+            };
             header?: never;
             path: {
                 hash: string;

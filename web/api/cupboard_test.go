@@ -1,0 +1,117 @@
+package api_test
+
+import (
+	"bytes"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"proxenos/core/rule"
+	"proxenos/core/run"
+	"proxenos/core/supply"
+	"proxenos/web/api"
+)
+
+// judged waits for what the rules say of a lesson.
+func (s *server) judged(hash, lesson string) []rule.Finding {
+	s.t.Helper()
+	for {
+		if r := read[api.Rehearsed](s.t, s.ask("GET", "/api/rehearsals/"+hash+"?lesson="+lesson, nil), 200); r.Done {
+			return r.Findings
+		}
+		time.Sleep(20 * time.Millisecond)
+	}
+}
+
+func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	at := "/api/lessons/" + saved.ID + "/cupboard"
+	first := read[api.Stocked](t, s.ask("GET", at, nil), 200)
+	if first.Version != 0 || len(first.Wants) != 0 || first.Lasts != -1 || len(first.Amounts.Tubes) == 0 || !strings.HasPrefix(first.Says, "Nobody has counted") {
+		t.Fatalf("%+v", first)
+	}
+	blue := supply.Cupboard{People: 4, Paints: []supply.Stock{{Paint: "PB29", Ml: 500}}, Tools: []supply.Rack{}}
+	put := read[api.Stocked](t, s.ask("PUT", at, edit{"from": 0, "cupboard": blue}), 200)
+	if put.Version != 1 || len(put.Wants) != len(put.Amounts.Tubes) || put.Lasts != 0 {
+		t.Errorf("%+v", put)
+	}
+	said := func(lesson string) (ids []string) {
+		for _, f := range s.judged(saved.Hash, lesson) {
+			if strings.HasPrefix(f.Rule, "supply.") || f.Rule == "time.pace" {
+				ids = append(ids, f.Rule+" "+f.Where)
+			}
+		}
+		return ids
+	}
+	if ids := said(saved.ID); !slices.Contains(ids, "supply.missing PW6") || slices.Contains(ids, "supply.short PB29") {
+		t.Errorf("with blue alone it says %v", ids)
+	}
+	if ids := said(""); len(ids) != 0 {
+		t.Errorf("of nobody's cupboard it says %v", ids)
+	}
+	table := s.ask("GET", at+".csv", nil)
+	if table.StatusCode != 200 || !bytes.Contains(table.body, []byte("paint,PB29,Ultramarine,,500,ml")) || !strings.HasPrefix(table.Header.Get("Content-Type"), "text/csv") {
+		t.Errorf("%d %s", table.StatusCode, table.body)
+	}
+	// Everything is there once a table says so.
+	text := "what,item,mm,amount\npeople,,,4\ntool,flat,20,4\ntool,filbert,10,4\n"
+	for _, tube := range first.Amounts.Tubes {
+		text += "paint," + tube.Paint + ",,900\n"
+	}
+	full := read[api.Stocked](t, s.ask("POST", at+".csv?from=1", text), 200)
+	if full.Version != 2 || full.Lasts < 2 || len(said(saved.ID)) != 0 {
+		t.Errorf("%+v, and it says %v", full, said(saved.ID))
+	}
+	for name, r := range map[string]reply{
+		"no people":     s.ask("PUT", at, edit{"from": 2, "cupboard": edit{"people": 0, "paints": []any{}, "tools": []any{}}}),
+		"unknown paint": s.ask("PUT", at, edit{"from": 2, "cupboard": edit{"people": 1, "paints": []any{edit{"paint": "PX", "ml": 1}}, "tools": []any{}}}),
+		"no table":      s.ask("POST", at+".csv?from=2", "paint,PW6"),
+	} {
+		if r.StatusCode != 422 || !bytes.Contains(r.body, []byte("detail")) {
+			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
+		}
+	}
+	if r := s.ask("PUT", at, edit{"from": 1, "cupboard": blue}); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("cupboard is at revision 2")) {
+		t.Errorf("an old version: %d %s", r.StatusCode, r.body)
+	}
+	if r := s.ask("GET", "/api/lessons/nobody/cupboard", nil); r.StatusCode != 404 {
+		t.Errorf("of no lesson: %d", r.StatusCode)
+	}
+}
+
+func TestWhatSessionsTook(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	at := "/api/lessons/" + saved.ID + "/runs"
+	if none := read[api.Ran](t, s.ask("GET", at, nil), 200); len(none.Runs) != 0 || len(none.Paces) != 0 || !strings.HasPrefix(none.Says, "No session") {
+		t.Errorf("%+v", none)
+	}
+	once := run.Run{Taught: "2026-05-01", Note: "Late with the sky.", Took: []run.Took{{Step: "sky", Minutes: 9}}}
+	got := read[api.Ran](t, s.ask("POST", at, once), 201)
+	if len(got.Runs) != 1 || got.Runs[0].Note != once.Note || len(got.Paces) != 1 || got.Paces[0].Took != 9 || got.Paces[0].Planned != 5 {
+		t.Fatalf("%+v", got)
+	}
+	list := slices.DeleteFunc(s.judged(saved.Hash, saved.ID), func(f rule.Finding) bool { return f.Rule != "time.pace" })
+	if len(list) != 1 || list[0].Figure != 9 || len(list[0].Remedies) == 0 {
+		t.Errorf("%+v", list)
+	}
+	if gone := read[api.Ran](t, s.ask("DELETE", at+"/"+got.Runs[0].ID, nil), 200); len(gone.Runs) != 0 {
+		t.Errorf("%+v", gone)
+	}
+	for name, c := range map[string]struct {
+		r      reply
+		status int
+	}{
+		"no day":        {s.ask("POST", at, edit{"taught": "spring", "note": "", "took": once.Took}), 422},
+		"no minutes":    {s.ask("POST", at, edit{"taught": "2026-05-01", "note": "", "took": []any{}}), 422},
+		"unknown step":  {s.ask("POST", at, edit{"taught": "2026-05-01", "note": "", "took": []any{edit{"step": "nobody", "minutes": 3}}}), 422},
+		"a run no more": {s.ask("DELETE", at+"/"+got.Runs[0].ID, nil), 404},
+		"no lesson":     {s.ask("POST", "/api/lessons/nobody/runs", once), 404},
+	} {
+		if c.r.StatusCode != c.status || !bytes.Contains(c.r.body, []byte("detail")) {
+			t.Errorf("%s: %d %s", name, c.r.StatusCode, c.r.body)
+		}
+	}
+}
