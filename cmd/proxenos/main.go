@@ -22,7 +22,7 @@ const (
 const usage = `proxenos plans and rehearses one-session oil landscapes.
 
   proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|squint|wet|thick|mud|covered|...] -o out.png
-  proxenos check    LESSON.json [--json]
+  proxenos check    LESSON.json [--cupboard CUPBOARD.csv] [--runs RUNS.json] [--json]
   proxenos score    LESSON.json [--fit 75m] [--pace 1.5] [--json]
   proxenos mix      --target '#8d9bb0' | --lab 60,-2,-12 [--paints PW6,PB29,...] [--max-paints 4] [--parts 24] [--whole] [--ml 5] [--json]
   proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--json|--csv]

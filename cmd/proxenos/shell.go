@@ -18,6 +18,7 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
+	"proxenos/core/supply"
 	"proxenos/export"
 )
 
@@ -165,6 +166,8 @@ func minuteOf(s string, end float64) (float64, error) {
 func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
 	set := flag.NewFlagSet("check", flag.ContinueOnError)
 	asJSON := set.Bool("json", false, "write JSON")
+	stock := set.String("cupboard", "", "CSV of what there is, to be held against what the lesson needs")
+	taught := set.String("runs", "", "JSON list of taught sessions, to be held against the minutes")
 	plain, err := flags(set, args, out)
 	if err != nil {
 		return 0, err
@@ -176,7 +179,11 @@ func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Write
 	if err != nil {
 		return 0, err
 	}
-	list, err := judge(ctx, l)
+	c := rule.Context{Context: ctx, Lesson: l}
+	if err := besides(&c, *stock, *taught); err != nil {
+		return 0, err
+	}
+	list, err := judge(&c)
 	if err != nil {
 		return 0, err
 	}
@@ -195,17 +202,50 @@ func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Write
 	return fine, nil
 }
 
+// besides reads what the rules may ask besides the lesson; an empty name asks nothing.
+func besides(c *rule.Context, stock, taught string) error {
+	if stock != "" {
+		file, err := os.Open(stock)
+		if err != nil {
+			return err
+		}
+		defer file.Close()
+		cupboard, err := supply.ReadCSV(io.LimitReader(file, mostBesides))
+		if err != nil {
+			return fmt.Errorf("%s: %w", stock, err)
+		}
+		c.Cupboard = &cupboard
+	}
+	if taught != "" {
+		file, err := os.Open(taught)
+		if err != nil {
+			return err
+		}
+		defer file.Close()
+		if err := json.NewDecoder(io.LimitReader(file, mostBesides)).Decode(&c.Runs); err != nil {
+			return fmt.Errorf("%s: %w: give a list of {\"taught\": day, \"took\": [{\"step\", \"minutes\"}]}", taught, err)
+		}
+		for i, r := range c.Runs {
+			if err := r.Check(); err != nil {
+				return fmt.Errorf("%s: run %d: %w", taught, i+1, err)
+			}
+		}
+	}
+	return nil
+}
+
+// mostBesides bounds what is read besides a lesson, bytes.
+const mostBesides = 4 << 20
+
 // judge rehearses a lesson, fine and coarse, and lets the rules speak.
-func judge(ctx context.Context, l *lesson.Lesson) ([]rule.Finding, error) {
-	full, err := rehearse.Run(ctx, l, rehearse.FineCell, nil)
-	if err != nil {
+func judge(c *rule.Context) (_ []rule.Finding, err error) {
+	if c.Rehearsal, err = rehearse.Run(c, c.Lesson, rehearse.FineCell, nil); err != nil {
 		return nil, err
 	}
-	trials, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
-	if err != nil {
+	if c.Trials, err = rehearse.Run(c, c.Lesson, rehearse.CoarseCell, nil); err != nil {
 		return nil, err
 	}
-	return rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: full, Trials: trials})
+	return rule.Check(c)
 }
 
 func report(out io.Writer, l *lesson.Lesson, list []rule.Finding) {

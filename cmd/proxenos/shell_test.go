@@ -243,6 +243,36 @@ func TestCheckExitsByWhatItFinds(t *testing.T) {
 	}
 }
 
+func TestCheckAsksCupboardAndRuns(t *testing.T) {
+	name, dir := filepath.Join(t.TempDir(), "ridge.json"), t.TempDir()
+	if err := os.WriteFile(name, lesson.Encode(sample.Lesson()), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	file := func(name, text string) string {
+		path := filepath.Join(dir, name)
+		if err := os.WriteFile(path, []byte(text), 0o600); err != nil {
+			t.Fatal(err)
+		}
+		return path
+	}
+	blue := file("blue.csv", "what,item,mm,amount\npeople,,,3\npaint,PB29,,900\n")
+	slow := file("slow.json", `[{"taught":"2026-05-01","took":[{"step":"sky","minutes":9}]}]`)
+	code, out, errs := shell(t, "", "check", "--cupboard", blue, "--runs", slow, name)
+	if code != fine || !strings.Contains(out, "Titanium white is not in the cupboard; 3 people need") || !strings.Contains(out, "planned for 5 minutes and took 9") {
+		t.Errorf("exit %d\n%s%s", code, out, errs)
+	}
+	for says, args := range map[string][]string{
+		"no such file":      {"--cupboard", filepath.Join(dir, "none.csv")},
+		"no table of comma": {"--cupboard", slow},
+		"give a list of":    {"--runs", blue},
+		"run 1: taught":     {"--runs", file("odd.json", `[{"taught":"may"}]`)},
+	} {
+		if code, _, errs := shell(t, "", append([]string{"check", name}, args...)...); code != badInput || !strings.Contains(errs, says) || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d %q, want %q", args, code, errs, says)
+		}
+	}
+}
+
 // The figure of film.mud falls with more load, or with a blot before.
 func TestMudAnswersToTheShell(t *testing.T) {
 	l := sample.Lesson()
