@@ -47,10 +47,10 @@ func findLack(c *Context, none bool) (out []Finding) {
 		f := Finding{Figure: w.Has, Unit: w.Unit, Threshold: w.Need, Where: w.What}
 		switch {
 		case none:
-			f.Says = fmt.Sprintf("%s is not in the cupboard; %d people need %g %s.", w.Name, c.Cupboard.People, w.Need, w.Unit)
+			f.Says = fmt.Sprintf("%s is not in the cupboard; %d people need %g %s.", w.Name, c.Cupboard.People, round(w.Need, 1), w.Unit)
 		default:
 			f.Says = fmt.Sprintf("%d people need %g %s of %s and the cupboard has %g: %g too little.",
-				c.Cupboard.People, w.Need, w.Unit, w.Name, w.Has, w.Lack)
+				c.Cupboard.People, round(w.Need, 1), w.Unit, w.Name, round(w.Has, 1), round(w.Lack, 2))
 		}
 		if w.Unit == "ml" {
 			f.Steps, f.Remedies = c.stepsWith(w.What), c.otherPaint(w.What, *needs)

@@ -108,31 +108,32 @@ func (c Cupboard) Pieces(t lesson.Tool) (n int) {
 
 // A Want is what a lesson asks of a cupboard.
 type Want struct {
-	What string  `json:"what" doc:"key of a paint, or a tool of the lesson"`
-	Name string  `json:"name"`
-	Unit string  `json:"unit" enum:"ml,pieces"`
-	Need float64 `json:"need" doc:"for all who paint"`
-	Has  float64 `json:"has"`
-	Lack float64 `json:"lack"`
+	What    string  `json:"what" doc:"key of a paint, or a tool of the lesson"`
+	Name    string  `json:"name"`
+	Unit    string  `json:"unit" enum:"ml,pieces"`
+	Need    float64 `json:"need" doc:"for all who paint"`
+	Counted bool    `json:"counted" doc:"whether its kind of thing was counted"`
+	Has     float64 `json:"has"`
+	Lack    float64 `json:"lack" doc:"0 where nobody has counted"`
 }
 
 // Wants holds what a lesson needs against what there is: of paint what the amounts say,
-// of tools one of each for everybody. What nobody has counted is left out.
+// of tools one of each for everybody.
 func (c Cupboard) Wants(l *lesson.Lesson, needs Amounts) []Want {
 	out := []Want{}
-	want := func(what, name, unit string, need, has float64) {
-		out = append(out, Want{what, name, unit, cents(need), cents(has), cents(max(0, need-has))})
-	}
-	if len(c.Paints) > 0 {
-		for _, t := range needs.Tubes {
-			want(t.Paint, t.Name, "ml", t.Each*float64(c.People), c.Ml(t.Paint))
+	want := func(what, name, unit string, need float64, counted bool, has float64) {
+		w := Want{What: what, Name: name, Unit: unit, Need: cents(need), Counted: counted, Has: cents(has)}
+		if counted {
+			w.Lack = cents(max(0, need-has))
 		}
+		out = append(out, w)
 	}
-	if len(c.Tools) > 0 {
-		for _, t := range l.Tools {
-			if l.Uses(t.ID) {
-				want(t.ID, l.ToolName(t.ID), "pieces", float64(c.People), float64(c.Pieces(t)))
-			}
+	for _, t := range needs.Tubes {
+		want(t.Paint, t.Name, "ml", t.Each*float64(c.People), len(c.Paints) > 0, c.Ml(t.Paint))
+	}
+	for _, t := range l.Tools {
+		if l.Uses(t.ID) {
+			want(t.ID, l.ToolName(t.ID), "pieces", float64(c.People), len(c.Tools) > 0, float64(c.Pieces(t)))
 		}
 	}
 	return out
@@ -164,14 +165,17 @@ func short(s string) string {
 
 // Say tells in a sentence how a lesson and a cupboard go together.
 func Say(c Cupboard, wants []Want, lasts float64) string {
-	if len(wants) == 0 {
-		return "Nobody has counted yet: give what there is of what the lesson needs."
-	}
-	lacking := 0
+	lacking, counted := 0, 0
 	for _, w := range wants {
 		if w.Lack > 0 {
 			lacking++
 		}
+		if w.Counted {
+			counted++
+		}
+	}
+	if counted == 0 {
+		return "Nobody has counted yet: give what there is of what the lesson needs."
 	}
 	people := "one person"
 	if c.People > 1 {
@@ -179,7 +183,7 @@ func Say(c Cupboard, wants []Want, lasts float64) string {
 	}
 	switch {
 	case lacking > 0:
-		return fmt.Sprintf("For %s %d of the %d things that the lesson needs are short or missing.", people, lacking, len(wants))
+		return fmt.Sprintf("For %s %d of the %d things that were counted are short or missing.", people, lacking, counted)
 	case lasts == 1:
 		return fmt.Sprintf("There is enough for %s, once.", people)
 	case lasts > 1:

@@ -90,10 +90,10 @@ func TestWhatIsWantedAndHowLongItLasts(t *testing.T) {
 	c := supply.Cupboard{People: 10, Paints: []supply.Stock{{Paint: "PW6", Ml: 650}, {Paint: "PB29", Ml: 20}},
 		Tools: []supply.Rack{{Kind: "flat", Width: 21, Pieces: 6}, {Kind: "flat", Width: 19, Pieces: 4}, {Kind: "filbert", Width: 14, Pieces: 20}}}
 	want := []supply.Want{
-		{What: "PW6", Name: "Titanium white", Unit: "ml", Need: 200, Has: 650},
-		{What: "PB29", Name: "Ultramarine", Unit: "ml", Need: 30, Has: 20, Lack: 10},
-		{What: "flat20", Name: "20 mm flat", Unit: "pieces", Need: 10, Has: 10},
-		{What: "filbert10", Name: "10 mm filbert", Unit: "pieces", Need: 10, Lack: 10}, // one of 14 mm does not pass for it
+		{What: "PW6", Name: "Titanium white", Unit: "ml", Need: 200, Counted: true, Has: 650},
+		{What: "PB29", Name: "Ultramarine", Unit: "ml", Need: 30, Counted: true, Has: 20, Lack: 10},
+		{What: "flat20", Name: "20 mm flat", Unit: "pieces", Need: 10, Counted: true, Has: 10},
+		{What: "filbert10", Name: "10 mm filbert", Unit: "pieces", Need: 10, Counted: true, Lack: 10}, // one of 14 mm does not pass for it
 	}
 	got := c.Wants(l, needs)
 	if len(got) != len(want) {
@@ -111,7 +111,7 @@ func TestWhatIsWantedAndHowLongItLasts(t *testing.T) {
 	if n := c.Lasts(needs); n != 6 { // 20 of 3 ml
 		t.Errorf("for one it lasts for %g sessions", n)
 	}
-	if n := (supply.Cupboard{People: 1}).Lasts(needs); !math.IsNaN(n) || len((supply.Cupboard{People: 1}).Wants(l, needs)) != 0 {
+	if n := (supply.Cupboard{People: 1}).Lasts(needs); !math.IsNaN(n) || (supply.Cupboard{People: 1}).Wants(l, needs)[0].Lack != 0 {
 		t.Errorf("nobody has counted, and it lasts for %g sessions", n)
 	}
 }

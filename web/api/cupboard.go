@@ -21,7 +21,7 @@ import (
 type Stocked struct {
 	Version  int             `json:"version" doc:"how often it was saved"`
 	Cupboard supply.Cupboard `json:"cupboard"`
-	Wants    []supply.Want   `json:"wants" doc:"what the lesson needs against what there is, of what was counted"`
+	Wants    []supply.Want   `json:"wants" doc:"what the lesson needs against what there is"`
 	Amounts  supply.Amounts  `json:"amounts" doc:"for one person, as the rehearsal measured them"`
 	Lasts    float64         `json:"lasts" doc:"for how many such sessions the paint will do; -1 where none was counted"`
 	Says     string          `json:"says"`

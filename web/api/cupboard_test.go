@@ -29,12 +29,12 @@ func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {
 	saved := s.lesson()
 	at := "/api/lessons/" + saved.ID + "/cupboard"
 	first := read[api.Stocked](t, s.ask("GET", at, nil), 200)
-	if first.Version != 0 || len(first.Wants) != 0 || first.Lasts != -1 || len(first.Amounts.Tubes) == 0 || !strings.HasPrefix(first.Says, "Nobody has counted") {
+	if first.Version != 0 || len(first.Wants) != len(first.Amounts.Tubes)+2 || first.Wants[0].Counted || first.Lasts != -1 || len(first.Amounts.Tubes) == 0 || !strings.HasPrefix(first.Says, "Nobody has counted") {
 		t.Fatalf("%+v", first)
 	}
 	blue := supply.Cupboard{People: 4, Paints: []supply.Stock{{Paint: "PB29", Ml: 500}}, Tools: []supply.Rack{}}
 	put := read[api.Stocked](t, s.ask("PUT", at, edit{"from": 0, "cupboard": blue}), 200)
-	if put.Version != 1 || len(put.Wants) != len(put.Amounts.Tubes) || put.Lasts != 0 {
+	if put.Version != 1 || !put.Wants[0].Counted || put.Wants[len(put.Wants)-1].Counted || put.Lasts != 0 {
 		t.Errorf("%+v", put)
 	}
 	said := func(lesson string) (ids []string) {

@@ -53,6 +53,11 @@ export type Tool = Schemas['Tool']
 export type After = Schemas['After']
 export type BringRequest = Schemas['BringRequest']
 export type StepWish = Schemas['StepWish']
+export type Cupboard = Schemas['Cupboard']
+export type Stocked = Schemas['Stocked']
+export type Want = Schemas['Want']
+export type Run = Schemas['Run']
+export type Ran = Schemas['Ran']
 export type OnShelf = Schemas['OnShelf']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 

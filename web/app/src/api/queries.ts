@@ -56,12 +56,12 @@ export function useMarks() {
   return useQuery({ queryKey: ['marks'], queryFn: () => unwrap(api.GET('/api/marks')), staleTime: Infinity })
 }
 
-/** useRehearsal asks again until the canvas is painted and judged. */
-export function useRehearsal(hash: string | undefined) {
+/** useRehearsal asks again until the canvas of a lesson is painted and judged. */
+export function useRehearsal(hash: string | undefined, lesson: string) {
   return useQuery({
-    queryKey: ['rehearsal', hash],
+    queryKey: ['rehearsal', hash, lesson],
     enabled: hash !== undefined,
-    queryFn: () => unwrap(api.GET('/api/rehearsals/{hash}', { params: { path: { hash: hash ?? '' } } })),
+    queryFn: () => unwrap(api.GET('/api/rehearsals/{hash}', { params: { path: { hash: hash ?? '' }, query: { lesson } } })),
     refetchInterval: (query) => (query.state.data?.done ? false : 250),
     staleTime: Infinity,
   })

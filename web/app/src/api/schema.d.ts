@@ -3080,7 +3080,7 @@ export interface components {
              * @description how often it was saved
              */
             version: number;
-            /** @description what the lesson needs against what there is, of what was counted */
+            /** @description what the lesson needs against what there is */
             wants: components["schemas"]["Want"][];
         };
         Studio: {
@@ -3463,9 +3463,14 @@ export interface components {
             wheres: components["schemas"]["Term"][];
         };
         Want: {
+            /** @description whether its kind of thing was counted */
+            counted: boolean;
             /** Format: double */
             has: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 where nobody has counted
+             */
             lack: number;
             name: string;
             /**

@@ -38,6 +38,7 @@ const kinds: Record<string, string> = {
   persp: 'Perspective',
   light: 'Light',
   time: 'Time',
+  supply: 'Cupboard',
 }
 
 function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {
@@ -45,7 +46,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const [said, setSaid] = useState<string>()
   const editing = useEditing(id, (_, after) => setSaid(`Saved: ${after.said}.`))
   const mending = useMendAll(saved, editing.took)
-  const rehearsal = useRehearsal(saved.hash).data
+  const rehearsal = useRehearsal(saved.hash, saved.id).data
   const [by, setBy] = useState<'kind' | 'step'>('kind')
   const [chosen, setChosen] = useState<string>()
   const [tried, setTried] = useState<{ edit: Edit; words: string; finding: Finding; hash: string }>()

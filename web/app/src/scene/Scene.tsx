@@ -65,7 +65,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const [seen, setSeen] = useState<Seen>({ view: 'photo', opacity: 70, grid: 0 })
   const maps = useVocabulary().data?.maps ?? []
   const guides = useGuides(saved.hash).data
-  const rehearsal = useRehearsal(saved.hash).data
+  const rehearsal = useRehearsal(saved.hash, saved.id).data
 
   const half = Math.round(score.minutes * 2)
   const measures = useMeasures(saved.hash, rehearsal?.done ?? false).data

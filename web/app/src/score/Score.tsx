@@ -59,7 +59,7 @@ const openCount = (r: Rehearsed | undefined) => r?.findings.filter((f) => f.acce
 function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => Promise<unknown> }) {
   const { lesson, score } = saved
   const vocabulary = useVocabulary().data
-  const rehearsal = useRehearsal(saved.hash)
+  const rehearsal = useRehearsal(saved.hash, saved.id)
   const known = useLastDone(rehearsal.data)
   const checking = !rehearsal.data?.done
 

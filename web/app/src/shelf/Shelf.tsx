@@ -77,13 +77,13 @@ function Card({ lesson }: { lesson: OnShelf }) {
         </strong>
         {over && ', too long'} · {lesson.steps} steps · {lesson.level} · {lesson.method}
       </p>
-      <CardFindings hash={lesson.hash} />
+      <CardFindings hash={lesson.hash} id={lesson.id} />
     </Link>
   )
 }
 
-function CardFindings({ hash }: { hash: string }) {
-  const { data } = useRehearsal(hash)
+function CardFindings({ hash, id }: { hash: string; id: string }) {
+  const { data } = useRehearsal(hash, id)
   if (!data) return <p className="text-quiet">Not rehearsed yet</p>
   if (!data.done) {
     return (

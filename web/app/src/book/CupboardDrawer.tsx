@@ -1,0 +1,159 @@
+import { useState } from 'react'
+
+import { usePaints } from '../api/bench'
+import type { Cupboard, Lesson, Want } from '../api/client'
+import { useStock, useStocked } from '../api/stock'
+import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { FileField } from '../ui/FileField'
+import type { BookProps } from './Book'
+
+type Change = (now: Cupboard) => Cupboard
+
+/** CupboardDrawer holds what the lesson needs against what the studio has. */
+export function CupboardDrawer(props: BookProps) {
+  const { saved, vocabulary } = props
+  const stocked = useStocked(saved.id, saved.hash)
+  const stock = useStock(saved.id, saved.hash)
+  const paints = usePaints(saved.hash).data ?? []
+  const known = stocked.data
+  if (!known) return stocked.error ? <p role="alert">{stocked.error.message}</p> : <p role="status">Measuring what the lesson needs.</p>
+  const keep = (change: Change | File) => stock.mutate({ change })
+  const { cupboard, amounts, wants } = known
+  const each = new Map(amounts.tubes.map((t) => [t.paint, t.each]))
+  const tools = saved.lesson.tools
+  const others = [
+    ...cupboard.paints
+      .filter((p) => !wants.some((w) => w.what === p.paint))
+      .map((p) => ({ key: p.paint, name: paints.find((t) => t.key === p.paint)?.name ?? p.paint, unit: 'ml', has: p.ml, set: (n: number) => withPaint(p.paint, n) })),
+    ...cupboard.tools
+      .filter((r) => !tools.some((t) => t.kind === r.kind && t.width === r.width))
+      .map((r) => ({
+        key: `${r.kind} ${r.width}`,
+        name: `${r.width} mm ${vocabulary.tools.find((k) => k.id === r.kind)?.name ?? r.kind}`,
+        unit: 'pieces',
+        has: r.pieces,
+        set: (n: number) => withTool(r, n),
+      })),
+  ]
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="flex flex-wrap items-center gap-x-4 gap-y-1 pr-16">
+        <span>{known.says}</span>
+        <label className="flex items-center gap-2">
+          People who paint at once
+          <FigureField lazy label="People" value={cupboard.people} least={1} most={200} set={(people) => keep((now) => ({ ...now, people }))} />
+        </label>
+      </p>
+      {stock.error && <p role="alert">{stock.error.message}</p>}
+      <table className="w-full max-w-3xl text-left">
+        <thead className="text-xs text-quiet">
+          <tr>
+            <th className="font-normal">this lesson needs</th>
+            <th className="text-right font-normal">one person</th>
+            <th className="text-right font-normal">all</th>
+            <th className="text-right font-normal">in the cupboard</th>
+            <th className="text-right font-normal">too little by</th>
+          </tr>
+        </thead>
+        <tbody>
+          {wants.map((w) => (
+            <tr key={`${w.unit} ${w.what}`} className="border-t border-line">
+              <td>{w.name}</td>
+              <td className="text-right">{w.unit === 'ml' ? `${figure(each.get(w.what) ?? 0, 2)} ml` : '1'}</td>
+              <td className="text-right">{w.unit === 'ml' ? `${figure(w.need)} ml` : figure(w.need)}</td>
+              <td className="text-right">
+                <Has name={w.name} unit={w.unit} value={w.has} set={(n) => keep(given(w, saved.lesson, n))} />
+              </td>
+              <td className={`text-right ${w.lack > 0 ? 'font-semibold' : 'text-quiet'}`}>{!w.counted ? 'not counted' : w.lack > 0 ? `${figure(w.lack)} ${w.unit}` : 'enough'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {others.length > 0 && (
+        <ul aria-label="Also in the cupboard" className="grid max-w-3xl grid-cols-2 gap-x-6">
+          {others.map((o) => (
+            <li key={o.key} className="flex items-center justify-between gap-2 border-t border-line py-0.5">
+              {o.name}
+              <Has name={o.name} unit={o.unit} value={o.has} set={(n) => keep(o.set(n))} />
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+        <select
+          aria-label="Another paint in the cupboard"
+          value=""
+          onChange={(e) => keep(withPaint(e.target.value, 0))}
+          className={boxed}
+        >
+          <option value="">Another paint …</option>
+          {paints
+            .filter((t) => !cupboard.paints.some((p) => p.paint === t.key) && !wants.some((w) => w.what === t.key))
+            .map((t) => (
+              <option key={t.key} value={t.key}>
+                {t.name}
+              </option>
+            ))}
+        </select>
+        <OtherTool {...props} keep={keep} />
+        <a className="underline" href={`/api/lessons/${saved.id}/cupboard.csv`} download>
+          Take it away as a table
+        </a>
+        <FileField label="Take a table in" accept=".csv,text/csv" disabled={stock.isPending} take={keep} />
+      </div>
+    </div>
+  )
+}
+
+function Has({ name, unit, value, set }: { name: string; unit: string; value: number; set: (n: number) => void }) {
+  return (
+    <span className="inline-flex items-center gap-1">
+      <FigureField lazy label={`${name} in the cupboard, ${unit}`} value={value} least={0} most={unit === 'ml' ? 100_000 : 10_000} className="w-20" set={set} />
+      <span className="w-12 text-left text-quiet">{unit}</span>
+    </span>
+  )
+}
+
+function OtherTool({ vocabulary, keep }: BookProps & { keep: (change: Change) => void }) {
+  const [kind, setKind] = useState(vocabulary.tools[0]?.id ?? '')
+  const [width, setWidth] = useState(10)
+  return (
+    <form
+      className="flex items-center gap-2"
+      onSubmit={(e) => {
+        e.preventDefault()
+        keep(withTool({ kind, width }, 1))
+      }}
+    >
+      <select aria-label="Kind of tool in the cupboard" value={kind} onChange={(e) => setKind(e.target.value)} className={boxed}>
+        {vocabulary.tools.map((t) => (
+          <option key={t.id} value={t.id}>
+            {t.name}
+          </option>
+        ))}
+      </select>
+      <FigureField label="Width of the tool, mm" value={width} least={0.5} most={150} step={0.5} set={setWidth} /> mm
+      <Button type="submit">Add the tool</Button>
+    </form>
+  )
+}
+
+/** given is the cupboard with so much of what a lesson wants. */
+function given(w: Want, lesson: Lesson, amount: number): Change {
+  if (w.unit === 'ml') return withPaint(w.what, amount)
+  const tool = lesson.tools.find((t) => t.id === w.what)
+  return tool ? withTool(tool, amount) : (now) => now
+}
+
+function withPaint(paint: string, ml: number): Change {
+  return (now) => ({ ...now, paints: put(now.paints, { paint, ml }, (p) => p.paint === paint) })
+}
+
+function withTool({ kind, width }: { kind: string; width: number }, pieces: number): Change {
+  return (now) => ({ ...now, tools: put(now.tools, { kind, width, pieces: Math.round(pieces) }, (t) => t.kind === kind && t.width === width) })
+}
+
+/** put replaces an item of a list, or adds it. */
+function put<T>(list: T[], item: T, same: (one: T) => boolean): T[] {
+  return list.some(same) ? list.map((one) => (same(one) ? item : one)) : [...list, item]
+}
