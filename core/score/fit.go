@@ -158,8 +158,14 @@ func same(a, b Choice) bool {
 // choose takes the cuts that save enough for the least loss.
 func choose(l *lesson.Lesson, missed map[string]float64, target float64, shorten, drop, rest bool) (Choice, bool) {
 	options := make([][]option, 0, len(l.Steps))
-	for i := range l.Steps {
-		if list := cuts(l, i, missed, shorten, drop, rest); len(list) > 0 {
+	for i := 0; i < len(l.Steps); i++ {
+		list := cuts(l, i, missed, shorten, drop, rest)
+		if one, ok := joined(l, i, missed); ok {
+			// What is cut of two steps and that they become one exclude each other.
+			list = append(append(both(list, cuts(l, i+1, missed, shorten, drop, rest)), list...), one)
+			i++
+		}
+		if len(list) > 0 {
 			options = append(options, list)
 		}
 	}
@@ -234,6 +240,41 @@ func cuts(l *lesson.Lesson, i int, missed map[string]float64, shorten, drop, res
 		}
 		add("leave out "+label, s.Minutes*pace, missed[s.ID], weight, lesson.Remove{Step: s.ID})
 		out[len(out)-1].weight += qualm
+	}
+	return out
+}
+
+// joinLoss is what it is thought to cost that two steps are painted as one, as a share of
+// the second: their colours come to lie among each other.
+const joinLoss = 0.25
+
+// joined is the cut that makes step i and the next one: it saves the cleaning between them.
+func joined(l *lesson.Lesson, i int, missed map[string]float64) (option, bool) {
+	if i+1 >= len(l.Steps) {
+		return option{}, false
+	}
+	a, b := l.Steps[i], l.Steps[i+1]
+	saves := min(cleans[b.Care], b.Minutes-handsLeast)
+	join := lesson.Join{Step: a.ID}
+	next, _, err := join.Apply(l)
+	if err != nil || a.Technique.Idle() || saves <= 0 || next.Steps[i].Minutes != a.Minutes+b.Minutes {
+		return option{}, false
+	}
+	loss := joinLoss * missed[b.ID]
+	says := fmt.Sprintf("paint %s and the next as one", l.Label(i))
+	e := lesson.All{join, lesson.SetMinutes{Step: a.ID, Minutes: a.Minutes + b.Minutes - saves}}
+	saves *= l.ClassMinutes() / l.Minutes()
+	return option{Cut{a.ID, says, saves, math.Round(1000*loss) / 1000}, e, loss + 1e-4}, true
+}
+
+// both are the cuts of two steps as one list: one of the second alone, or one of each.
+func both(first, second []option) (out []option) {
+	out = append(out, second...)
+	for _, a := range first {
+		for _, b := range second {
+			out = append(out, option{Cut{a.Step, a.Says + "; " + b.Says, a.Saves + b.Saves, a.Loss + b.Loss},
+				lesson.All{a.edit, b.edit}, a.weight + b.weight})
+		}
 	}
 	return out
 }

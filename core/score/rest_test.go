@@ -102,3 +102,43 @@ func TestAFitLeavesTheBreakThatIsNeeded(t *testing.T) {
 		}
 	}
 }
+
+func TestAFitPaintsTwoStepsAsOneRatherThanLeaveOneOut(t *testing.T) {
+	ctx := context.Background()
+	l := sample.Lesson()
+	again := l.Steps[1]
+	again.ID, again.Mixtures, again.Care = "again", []string{"sky"}, "rinse-dry" // a minute and a half
+	l.Steps = []lesson.Step{l.Steps[0], l.Steps[1], again, l.Steps[2], l.Steps[3]}
+	for i := range l.Steps {
+		l.Steps[i].Need = lesson.Must
+	}
+	r, err := rehearse.Run(ctx, l, 2, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	f, err := score.Fit(ctx, l, r, nil, 23.5)
+	if err != nil || len(f.Choices) == 0 || !f.Choices[0].Fits {
+		t.Fatalf("%+v, %v", f, err)
+	}
+	var found bool
+	for _, c := range f.Choices {
+		next, _, err := lesson.Apply(l, c.Edit.Edit)
+		if err != nil || next.ClassMinutes() != c.Minutes {
+			t.Errorf("%s: %v, %g of %g minutes", c.Brief(), err, next.ClassMinutes(), c.Minutes)
+			continue
+		}
+		if i := next.Step("again"); i < 0 {
+			found = true
+			if one := next.Steps[1]; one.Minutes != 8.5 || len(one.Mixtures) != 2 || len(next.Steps) != 4 {
+				t.Errorf("painted as one: %+v", one)
+			}
+		}
+	}
+	if !found {
+		t.Errorf("nobody paints the two ridges as one: %+v", f.Choices)
+	}
+	// Deep cuts take more of both than joining saves, and still go together.
+	if f, err := score.Fit(ctx, l, r, nil, 16); err != nil || !f.Choices[0].Fits {
+		t.Errorf("into 16 minutes: %+v, %v", f, err)
+	}
+}
