@@ -146,13 +146,13 @@ func undress(l *lesson.Lesson) {
 // earth is the tone of a ground that was white: values can be judged on it at once.
 var earth = lesson.Ground{Name: "warm earth", Tone: []lesson.Part{{Paint: "PW6", Parts: 2}, {Paint: "PY43", Parts: 2}, {Paint: "PBr7/burnt-sienna", Parts: 1}}}
 
-// whiteGround is the lightness L* from which a ground is white.
-const whiteGround = 88.0
+// WhiteGround is the lightness L* from which a ground is white.
+const WhiteGround = 85.0
 
 // tone gives a white ground a tone where the method asks for a toned one.
 func tone(l *lesson.Lesson) {
 	colour, err := l.Paints().Colour(l.Ground.Tone)
-	white := err == nil && colour.L >= whiteGround
+	white := err == nil && colour.L >= WhiteGround
 	switch l.Method {
 	case "direct", "ladder", "layered":
 		if white {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"proxenos/core/house"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 )
@@ -15,7 +16,6 @@ const (
 	darkerBy     = 8.0  // L* by which a later colour is clearly darker
 	formLeast    = 0.15 // share of an earlier step's marks that a later one covers, to be of one form
 	bareMost     = 0.40 // share of a white ground that may be bare when values are decided
-	whiteGround  = 85.0 // L* from which a ground is white
 	blockInWidth = 8.0  // mm from which a brush blocks in
 )
 
@@ -55,7 +55,7 @@ var values = Rule{
 var bareGround = Rule{
 	ID: "order.bare-ground", Title: "Values judged against white", Severity: Note,
 	Reason: "A white ground misleads: every dark looks too dark beside it, every light too weak. Cover it early, or tone it.",
-	Speaks: say("over %g %% of a ground lighter than L* %g is bare when the first light is set on a form", 100*bareMost, whiteGround),
+	Speaks: say("over %g %% of a ground lighter than L* %g is bare when the first light is set on a form", 100*bareMost, house.WhiteGround),
 	Quiet:  map[lesson.Method]string{"wet-base": "The white is a wet coat that is painted into; values are set from the far planes on."},
 	find:   findBareGround,
 }
@@ -247,7 +247,7 @@ func findBareGround(c *Context) []Finding {
 	}
 	l := c.Lesson
 	ground, err := l.Paints().Colour(l.Ground.Tone)
-	if err != nil || ground.L < whiteGround {
+	if err != nil || ground.L < house.WhiteGround {
 		return nil
 	}
 	// The first light that is set on a form decides how light light is.

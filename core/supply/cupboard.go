@@ -182,7 +182,9 @@ func Say(c Cupboard, wants []Want, lasts float64) string {
 		people = fmt.Sprintf("%d people", c.People)
 	}
 	switch {
-	case lacking > 0:
+	case lacking == 1:
+		return fmt.Sprintf("For %s one of the %d things that were counted is short or missing.", people, counted)
+	case lacking > 1:
 		return fmt.Sprintf("For %s %d of the %d things that were counted are short or missing.", people, lacking, counted)
 	case lasts == 1:
 		return fmt.Sprintf("There is enough for %s, once.", people)
