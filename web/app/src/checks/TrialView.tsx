@@ -45,7 +45,7 @@ export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: 
           ))}
           <div className={`text-xs ${wide ? 'w-full' : 'min-w-0 flex-1'}`}>
             <p>
-              {t.open === 0 ? 'Nothing would be open' : `${t.open} would be open`}
+              On a coarse canvas {t.open === 0 ? 'nothing' : t.open} would be open
               {t.minutes !== 0 && `; ${t.minutes > 0 ? '+' : '−'}${figure(Math.abs(t.minutes))} min`}.
             </p>
             <List title="Gone" of={t.gone} />
