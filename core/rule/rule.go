@@ -151,11 +151,7 @@ func check(c *Context, rules []Rule) ([]Finding, error) {
 			if why, quiet := r.Quiet[c.Lesson.Method]; quiet {
 				f.Accepted, f.ByMethod = why, true
 			}
-			for _, a := range c.Lesson.Accepted {
-				if a.Rule == f.Rule && a.Where == f.Where {
-					f.Accepted = a.Reason
-				}
-			}
+			f.accept(c.Lesson)
 			if f.Remedies == nil { // lists are empty, never null
 				f.Remedies = []Remedy{}
 			}
@@ -170,6 +166,18 @@ func check(c *Context, rules []Rule) ([]Finding, error) {
 	}
 	Sort(c.Lesson, out)
 	return out, nil
+}
+
+// accept takes over the instructor's reason, where a finding is on purpose.
+func (f *Finding) accept(l *lesson.Lesson) {
+	if !f.ByMethod {
+		f.Accepted = ""
+	}
+	for _, a := range l.Accepted {
+		if a.Rule == f.Rule && a.Where == f.Where {
+			f.Accepted = a.Reason
+		}
+	}
 }
 
 // Sort puts findings in the order of the script, worst first within a step, and those that

@@ -14,10 +14,16 @@ import (
 // judge rehearses on the coarse canvas only, which is enough for the rules.
 func judge(t *testing.T, l *lesson.Lesson) []rule.Finding {
 	t.Helper()
+	return judgeAt(t, l, rehearse.CoarseCell)
+}
+
+// judgeAt is the same on cells of so many mm.
+func judgeAt(t *testing.T, l *lesson.Lesson, cell float64) []rule.Finding {
+	t.Helper()
 	if err := lesson.Check(l); err != nil {
 		t.Fatal(err)
 	}
-	r, err := rehearse.Run(context.Background(), l, rehearse.CoarseCell, nil)
+	r, err := rehearse.Run(context.Background(), l, cell, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

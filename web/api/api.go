@@ -44,6 +44,7 @@ const hardLimit = 32 << 20
 // Handler builds the application.
 func (s *Server) Handler() *fiber.App {
 	app := fiber.New(fiber.Config{
+		Immutable: true, // what is taken from a request outlives it: the easel keeps the lesson's id
 		BodyLimit: hardLimit, DisableStartupMessage: true, ReadTimeout: 30 * time.Second,
 		IdleTimeout: 60 * time.Second, ErrorHandler: problem, UnescapePath: true,
 	})

@@ -26,6 +26,7 @@ import (
 type Rehearsed struct {
 	Hash     string            `json:"hash"`
 	Done     bool              `json:"done"`
+	Foreseen bool              `json:"foreseen" doc:"reports and findings are what a coarse canvas lets expect, until done"`
 	Painted  int               `json:"painted" doc:"steps painted so far"`
 	Of       int               `json:"of"`
 	Reports  []rehearse.Report `json:"reports" doc:"one a step, once done"`
@@ -81,7 +82,7 @@ func (s *Server) rehearsal(ctx context.Context, in *struct {
 	Lesson string `query:"lesson" maxLength:"40" doc:"whose cupboard and runs are asked as well; of nobody, when left out"`
 }) (*one[Rehearsed], error) {
 	out, err := s.rehearsed(ctx, in.Hash)
-	if err != nil || !out.Done || in.Lesson == "" {
+	if err != nil || !out.Done && !out.Foreseen || in.Lesson == "" {
 		return &one[Rehearsed]{out}, s.refuse(err)
 	}
 	l, err := s.whose(ctx, in.Hash)
@@ -114,6 +115,9 @@ func (s *Server) rehearsed(ctx context.Context, hash string) (out Rehearsed, err
 	list, r, ok, err := j.Found()
 	if err != nil {
 		return out, err
+	}
+	if likely, r, known := j.Foreseen(); known && !ok {
+		out.Foreseen, out.Findings, out.Reports = true, slices.Clone(likely), r.Reports
 	}
 	if ok {
 		out.Done, out.Painted, out.Findings, out.Reports = true, out.Of, list, r.Reports

@@ -2,11 +2,16 @@ package api_test
 
 import (
 	"bytes"
+	"context"
+	"errors"
 	"strings"
+	"sync"
 	"testing"
 
 	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
 	"proxenos/web/api"
+	"proxenos/web/easel"
 )
 
 func TestAnEditIsTried(t *testing.T) {
@@ -38,5 +43,32 @@ func TestAnEditIsTried(t *testing.T) {
 	}
 	if r := s.ask("POST", "/api/trials", edit{"whose": strings.Repeat("0", 64), "edit": late}); r.StatusCode != 404 {
 		t.Errorf("no lesson: %d", r.StatusCode)
+	}
+}
+
+// The id of a lesson is kept longer than the request that named it: by it a newer edit
+// stops the painting of the older one, whatever was asked in between.
+func TestANewerEditStopsThePaintingOfTheOlder(t *testing.T) {
+	if !(&api.Server{}).Handler().Config().Immutable {
+		t.Error("what is taken from a request changes with the next one on the same connection")
+	}
+	s := start(t)
+	l, text := sample.Terraces(t)
+	saved := read[api.Saved](t, s.ask("POST", "/api/studios/room/lessons", text), 201)
+	change := func(from int, minutes float64) api.Edited {
+		return read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: minutes}}}), 200)
+	}
+	first := change(1, 8)
+	older := s.easel.Rehearse("", 0, first.Lesson)
+	for range 10 { // as the interface asks how far it is, and shows what there is
+		var all sync.WaitGroup
+		for range 4 {
+			all.Go(func() { s.ask("GET", "/api/rehearsals/"+first.Hash, nil) })
+		}
+		all.Wait()
+	}
+	change(2, 9)
+	if _, err := older.Judged(context.Background()); !errors.Is(err, easel.ErrSuperseded) {
+		t.Errorf("the older goes on: %v", err)
 	}
 }

@@ -10,6 +10,7 @@ import (
 	"errors"
 	"sync"
 	"sync/atomic"
+	"time"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -27,12 +28,13 @@ type Easel struct {
 	work map[string]*Job // by the hash of the lesson
 	kept []*Job          // finished, least recently used first
 	most int
+	soon time.Duration
 }
 
 // New makes an easel that keeps at most that many finished rehearsals.
 func New(most int) *Easel {
 	ctx, cancel := context.WithCancel(context.Background())
-	return &Easel{ctx: ctx, cancel: cancel, turn: make(chan struct{}, 1), work: map[string]*Job{}, most: most}
+	return &Easel{ctx: ctx, cancel: cancel, turn: make(chan struct{}, 1), work: map[string]*Job{}, most: most, soon: soon}
 }
 
 // Close stops all work and waits for it to end.
@@ -56,7 +58,9 @@ type Job struct {
 
 	rehearsal *rehearse.Rehearsal
 	trials    *rehearse.Rehearsal
+	rough     []rule.Finding // what the rules say of the trials, once that was asked
 	findings  []rule.Finding
+	foreseen  atomic.Pointer[[]rule.Finding]
 	err       error
 }
 
@@ -104,17 +108,17 @@ func (e *Easel) touch(j *Job) {
 	}
 }
 
-// latest returns the last finished rehearsals of a lesson of the shelf, which a
-// new version can go on from.
-func (e *Easel) latest(key string) (full, trials *rehearse.Rehearsal) {
+// latest returns the last finished job of a lesson of the shelf, which a new version can
+// go on from; an empty one where there is none.
+func (e *Easel) latest(key string) *Job {
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	for i := len(e.kept) - 1; i >= 0; i-- {
 		if e.kept[i].key == key {
-			return e.kept[i].rehearsal, e.kept[i].trials
+			return e.kept[i]
 		}
 	}
-	return nil, nil
+	return &Job{}
 }
 
 func (e *Easel) carryOut(ctx context.Context, j *Job) {
@@ -151,15 +155,21 @@ func (e *Easel) paint(ctx context.Context, j *Job) error {
 	case <-ctx.Done():
 		return ctx.Err()
 	}
-	full, trials := e.latest(j.key)
+	before := e.latest(j.key)
 	// The coarse canvas is there in a third of the time, and is wanted for trials anyway.
-	coarse, err := rehearse.Again(ctx, trials, j.Lesson, rehearse.CoarseCell, nil)
+	began := time.Now()
+	coarse, err := rehearse.Again(ctx, before.trials, j.Lesson, rehearse.CoarseCell, nil)
 	if err != nil {
 		return err
 	}
 	j.trials = coarse
 	close(j.drafted)
-	r, err := rehearse.Again(ctx, full, j.Lesson, rehearse.FineCell, func(done, _ int) { j.done.Store(int32(done)) })
+	if before.trials != nil && time.Since(began) > e.soon {
+		if err := j.foresee(ctx, before); err != nil {
+			return err
+		}
+	}
+	r, err := rehearse.Again(ctx, before.rehearsal, j.Lesson, rehearse.FineCell, func(done, _ int) { j.done.Store(int32(done)) })
 	if err != nil {
 		return err
 	}
@@ -167,6 +177,37 @@ func (e *Easel) paint(ctx context.Context, j *Job) error {
 	close(j.painted)
 	j.findings, err = rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
 	return err
+}
+
+// soon is in what time a coarse canvas is painted whose fine one is worth waiting for;
+// after a longer one the rules look at the coarse one first.
+const soon = 150 * time.Millisecond
+
+// foresee lets the rules look at the coarse canvas: with what they said of both before, that
+// tells most of what they will say. It is called by the job that paints, of which there is
+// one at a time.
+func (j *Job) foresee(ctx context.Context, before *Job) (err error) {
+	for _, k := range []*Job{before, j} {
+		if k.rough != nil {
+			continue
+		}
+		if k.rough, err = rule.Check(&rule.Context{Context: ctx, Lesson: k.Lesson, Rehearsal: k.trials}); err != nil {
+			return err
+		}
+	}
+	list := rule.Foresee(j.Lesson, before.findings, before.rough, j.rough)
+	j.foreseen.Store(&list)
+	return nil
+}
+
+// Foreseen returns what the rules will likely say and the coarse canvas by which it is
+// known; ok is false before that, and where nothing is known of the lesson before it was
+// changed.
+func (j *Job) Foreseen() (list []rule.Finding, r *rehearse.Rehearsal, ok bool) {
+	if p := j.foreseen.Load(); p != nil {
+		return *p, j.trials, true
+	}
+	return nil, nil, false
 }
 
 // Progress is the number of steps painted so far.

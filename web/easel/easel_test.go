@@ -60,6 +60,33 @@ func TestAJobPaintsThenFinds(t *testing.T) {
 	}
 }
 
+func TestAChangeIsForeseenBeforeItIsPainted(t *testing.T) {
+	e := easel.New(4)
+	defer e.Close()
+	e.Foresees()
+	l := sample.Lesson()
+	first := e.Rehearse("a", 1, l)
+	if err := finish(t, first); err != nil {
+		t.Fatal(err)
+	}
+	if _, _, ok := first.Foreseen(); ok {
+		t.Error("something was foreseen of a lesson of which nothing was known")
+	}
+	late, _, err := lesson.Apply(l, lesson.Move{Step: "ridge", To: 3})
+	if err != nil {
+		t.Fatal(err)
+	}
+	second := e.Rehearse("a", 2, late)
+	if err := finish(t, second); err != nil {
+		t.Fatal(err)
+	}
+	list, r, ok := second.Foreseen()
+	came, _, _, _ := second.Found()
+	if !ok || r.Final.Cell != rehearse.CoarseCell || len(list) == 0 || len(list) != len(came) {
+		t.Errorf("%d foreseen (%v), %d came", len(list), ok, len(came))
+	}
+}
+
 func TestANewerVersionStopsTheOlder(t *testing.T) {
 	e := easel.New(2)
 	defer e.Close()

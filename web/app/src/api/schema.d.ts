@@ -2654,6 +2654,8 @@ export interface components {
             done: boolean;
             /** @description once done */
             findings: components["schemas"]["Finding"][];
+            /** @description reports and findings are what a coarse canvas lets expect, until done */
+            foreseen: boolean;
             hash: string;
             /** Format: int64 */
             of: number;

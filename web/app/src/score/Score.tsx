@@ -47,11 +47,12 @@ export function Score({ id }: { id: string }) {
   )
 }
 
-/** useLastDone keeps the newest complete findings while newer ones are worked out. */
-function useLastDone(now: Rehearsed | undefined): Rehearsed | undefined {
+/** useLastKnown keeps the newest findings while newer ones are worked out; they are foreseen before they are sure. */
+function useLastKnown(now: Rehearsed | undefined): Rehearsed | undefined {
   const [last, setLast] = useState<Rehearsed>()
-  if (now?.done && now !== last) setLast(now)
-  return now?.done ? now : last
+  const known = now?.done || now?.foreseen ? now : undefined
+  if (known && known !== last) setLast(known)
+  return known ?? last
 }
 
 const openCount = (r: Rehearsed | undefined) => r?.findings.filter((f) => f.accepted === '').length
@@ -60,7 +61,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const { lesson, score } = saved
   const vocabulary = useVocabulary().data
   const rehearsal = useRehearsal(saved.hash, saved.id)
-  const known = useLastDone(rehearsal.data)
+  const known = useLastKnown(rehearsal.data)
   const checking = !rehearsal.data?.done
 
   const [minute, setMinute] = useState(score.minutes)
@@ -242,7 +243,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
             {rehearsal.error
               ? rehearsal.error.message
               : checking
-                ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}`
+                ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}${rehearsal.data?.foreseen ? '; findings as foreseen' : ''}`
                 : 'Rehearsed and checked'}
           </p>
         </div>

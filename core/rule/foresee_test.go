@@ -1,0 +1,52 @@
+package rule_test
+
+import (
+	"slices"
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/core/rule"
+)
+
+func TestWhatWillLikelyBeSaid(t *testing.T) {
+	l := sample.Lesson()
+	said := func(id, step, says string) rule.Finding {
+		return rule.Finding{Rule: id, Where: step, Steps: []string{step}, Says: says}
+	}
+	fine := []rule.Finding{said("mended", "sky", "a"), said("stays", "ridge", "fine figure"), said("changes", "trees", "fine figure"),
+		said("too-small", "lights", "seen on the fine canvas alone"), said("of-a-step-no-more", "gone", "a")}
+	was := []rule.Finding{said("mended", "sky", "a"), said("stays", "ridge", "coarse figure"), said("changes", "trees", "coarse figure"), said("coarse-alone", "sky", "wrong")}
+	is := []rule.Finding{said("stays", "ridge", "coarse figure"), said("changes", "trees", "another figure"), said("coarse-alone", "sky", "wrong"), said("comes", "ridge", "new")}
+	l.Accepted = []lesson.OnPurpose{{Rule: "stays", Where: "ridge", Reason: "It is meant."}}
+	got := rule.Foresee(l, fine, was, is)
+	var words []string
+	for _, f := range got {
+		words = append(words, f.Rule+": "+f.Says+f.Accepted)
+	}
+	want := []string{"comes: new", "changes: another figure", "too-small: seen on the fine canvas alone", "stays: fine figureIt is meant."}
+	if !slices.Equal(words, want) {
+		t.Errorf("%q, want %q", words, want)
+	}
+	if list := rule.Foresee(l, nil, nil, nil); list == nil || len(list) != 0 {
+		t.Errorf("of nothing: %+v", list)
+	}
+}
+
+// What is foreseen from coarse canvases is what the fine one says, for a change that
+// matters.
+func TestForeseeingComesTrue(t *testing.T) {
+	l := sample.Lesson()
+	next := mended(t, l, rule.Remedy{Edit: lesson.AnyEdit{Edit: lesson.Move{Step: "ridge", To: 3}}})
+	places := func(list []rule.Finding) (out []string) {
+		for _, f := range rule.Unaccepted(list) {
+			out = append(out, f.Rule+" "+f.Where)
+		}
+		slices.Sort(out)
+		return out
+	}
+	foreseen := places(rule.Foresee(next, judgeAt(t, l, 0.5), judgeAt(t, l, 1), judgeAt(t, next, 1)))
+	if came := places(judgeAt(t, next, 0.5)); !slices.Equal(foreseen, came) || len(came) == 0 {
+		t.Errorf("foreseen %v, came %v", foreseen, came)
+	}
+}
