@@ -3,13 +3,14 @@ package api
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
+	"encoding/json"
 	"fmt"
 	"math"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/run"
@@ -181,17 +182,32 @@ func (s *Server) removeRun(ctx context.Context, in *struct {
 }
 
 // beyond lets the rules speak that ask the cupboard and the runs of a lesson, whose canvas
-// is known by its reports.
-func (s *Server) beyond(ctx context.Context, id string, l *lesson.Lesson, reports []rehearse.Report) ([]rule.Finding, error) {
+// is known by its reports. What they say is kept by all that they were asked about.
+func (s *Server) beyond(ctx context.Context, id string, known Rehearsed) ([]rule.Finding, error) {
 	c, _, err := s.Store.Cupboard(ctx, id)
 	if err != nil {
-		return nil, err
+		return nil, s.refuse(err)
 	}
 	kept, err := s.Store.Runs(ctx, id)
 	if err != nil {
+		return nil, s.refuse(err)
+	}
+	asked, err := json.Marshal([]any{c, kept, known.Foreseen})
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out, err := cached(ctx, s, fmt.Sprintf("%s/beyond/%x", known.Hash, sha256.Sum256(asked)), func(out *[]rule.Finding) error {
+		l, err := s.whose(ctx, known.Hash)
+		if err != nil {
+			return err
+		}
+		*out, err = rule.Beyond(&rule.Context{Context: ctx, Lesson: l, Rehearsal: &rehearse.Rehearsal{Lesson: l, Reports: known.Reports}, Cupboard: &c, Runs: bare(kept)})
+		return err
+	})
+	if err != nil {
 		return nil, err
 	}
-	return rule.Beyond(&rule.Context{Context: ctx, Lesson: l, Rehearsal: &rehearse.Rehearsal{Lesson: l, Reports: reports}, Cupboard: &c, Runs: bare(kept)})
+	return out.Body, nil
 }
 
 // bare are the runs without their keys.

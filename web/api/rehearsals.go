@@ -85,16 +85,18 @@ func (s *Server) rehearsal(ctx context.Context, in *struct {
 	if err != nil || !out.Done && !out.Foreseen || in.Lesson == "" {
 		return &one[Rehearsed]{out}, s.refuse(err)
 	}
-	l, err := s.whose(ctx, in.Hash)
+	more, err := s.beyond(ctx, in.Lesson, out)
 	if err != nil {
-		return nil, s.refuse(err)
-	}
-	more, err := s.beyond(ctx, in.Lesson, l, out.Reports)
-	if err != nil {
-		return nil, s.refuse(err)
+		return nil, err
 	}
 	out.Findings = append(out.Findings, more...)
-	rule.Sort(l, out.Findings)
+	if len(more) > 0 {
+		l, err := s.whose(ctx, in.Hash)
+		if err != nil {
+			return nil, s.refuse(err)
+		}
+		rule.Sort(l, out.Findings)
+	}
 	return &one[Rehearsed]{out}, nil
 }
 
