@@ -152,38 +152,41 @@ for (const room of ['light', 'dark'] as const) {
   })
 }
 
-/** inNewStudio opens the demo lesson in a studio of its own, whose cupboard nobody else sees. */
-async function inNewStudio(page: Page, request: APIRequestContext, name: string) {
-  const studio = (await (await request.post('/api/studios', { data: { name } })).json()) as { id: string }
-  await openScore(page, await newLesson(request, studio.id))
+/** empty takes out of the studio's cupboard what a test has put in: the other lessons see it. */
+async function empty(request: APIRequestContext) {
+  const at = `/api/lessons/${id}/cupboard`
+  const { version } = (await (await request.get(at)).json()) as { version: number }
+  await request.put(at, { data: { from: version, cupboard: { people: 1, paints: [], tools: [] } } })
 }
 
-test('what the cupboard lacks is a finding, with a substitute, and a table goes out and in', async ({ page, request }) => {
-  await inNewStudio(page, request, `Cupboard ${id}`)
-  await drawer(page, 'Cupboard')
-  await expect(book(page).getByText(/^Nobody has counted yet/)).toBeVisible({ timeout: 60_000 })
-  await book(page).getByLabel('People', { exact: true }).fill('8')
-  const white = book(page).getByLabel('Titanium white in the cupboard, ml')
-  await white.fill('5000')
-  await expect(book(page).getByText(/^For 8 people \d+ of the \d+ things that were counted are short or missing/)).toBeVisible()
-  await expect(page.getByRole('button', { name: /^\d+ findings$/ })).toBeVisible()
-  const access = await new AxeBuilder({ page }).analyze()
-  expect(access.violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([])
+test.describe('a cupboard', () => {
+  test.afterEach(({ request }) => empty(request))
 
-  const table = page.waitForEvent('download')
-  await book(page).getByRole('link', { name: 'Take it away as a table' }).click()
-  const text = await (await (await table).createReadStream()).toArray()
-  expect(Buffer.concat(text as Buffer[]).toString()).toContain('paint,PW6,Titanium white,,5000,ml')
-  const take = (body: string) => book(page).getByLabel('Take a table in').setInputFiles({ name: 'cupboard.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
-  await take('what,item,amount\npaint,PW6,much\n')
-  await expect(book(page).getByRole('alert')).toContainText('line 2: amount is "much"')
-  await take('what,item,amount\npeople,,1\npaint,PW6,5000\npaint,PY43,500\npaint,PB29,500\npaint,PBr7/burnt-sienna,500\npaint,PY3,500\npaint,PR177,500\n')
-  await expect(book(page).getByText(/^There is enough for one person, \d+ times/)).toBeVisible()
-  await expect(page.getByRole('button', { name: /findings?$/ })).toHaveText('No open findings')
+  test('what the cupboard lacks is a finding, and a table goes out and in', async ({ page }) => {
+    await drawer(page, 'Cupboard')
+    await expect(book(page).getByText(/^Nobody has counted yet/)).toBeVisible({ timeout: 60_000 })
+    await book(page).getByLabel('People', { exact: true }).fill('8')
+    const white = book(page).getByLabel('Titanium white in the cupboard, ml')
+    await white.fill('5000')
+    await expect(book(page).getByText(/^For 8 people \d+ of the \d+ things that were counted are short or missing/)).toBeVisible()
+    await expect(page.getByRole('button', { name: /^\d+ findings$/ })).toBeVisible()
+    const access = await new AxeBuilder({ page }).analyze()
+    expect(access.violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([])
+
+    const table = page.waitForEvent('download')
+    await book(page).getByRole('link', { name: 'Take it away as a table' }).click()
+    const text = await (await (await table).createReadStream()).toArray()
+    expect(Buffer.concat(text as Buffer[]).toString()).toContain('paint,PW6,Titanium white,,5000,ml')
+    const take = (body: string) => book(page).getByLabel('Take a table in').setInputFiles({ name: 'cupboard.csv', mimeType: 'text/csv', buffer: Buffer.from(body) })
+    await take('what,item,amount\npaint,PW6,much\n')
+    await expect(book(page).getByRole('alert')).toContainText('line 2: amount is "much"')
+    await take('what,item,amount\npeople,,1\npaint,PW6,5000\npaint,PY43,500\npaint,PB29,500\npaint,PBr7/burnt-sienna,500\npaint,PY3,500\npaint,PR177,500\n')
+    await expect(book(page).getByText(/^There is enough for one person, \d+ times/)).toBeVisible()
+    await expect(page.getByRole('button', { name: /findings?$/ })).toHaveText('No open findings')
+  })
 })
 
-test('what a session took is kept and held against the minutes, and its remedy gives the step that time', async ({ page, request }) => {
-  await inNewStudio(page, request, `Sessions ${id}`)
+test('what a session took is kept, held against the minutes, and forgotten', async ({ page }) => {
   await drawer(page, 'Sessions')
   await book(page).getByLabel('Minutes of step 1', { exact: true }).fill('15')
   await book(page).getByLabel('What went well, and what did not').fill('The sky was late.')

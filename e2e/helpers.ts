@@ -16,9 +16,9 @@ export function length(more = 0): string {
 }
 
 /** newLesson puts a fresh copy of the demo lesson on the shelf and returns its id. */
-export async function newLesson(request: APIRequestContext, studio = 'quillmere'): Promise<string> {
+export async function newLesson(request: APIRequestContext): Promise<string> {
   const text = readFileSync(demoFile, 'utf8')
-  const reply = await request.post(`/api/studios/${studio}/lessons`, { headers: { 'Content-Type': 'application/json' }, data: text })
+  const reply = await request.post('/api/studios/quillmere/lessons', { headers: { 'Content-Type': 'application/json' }, data: text })
   expect(reply.status()).toBe(201)
   return ((await reply.json()) as { id: string }).id
 }
