@@ -22,7 +22,7 @@ type Easel struct {
 	ctx    context.Context
 	cancel context.CancelFunc
 	jobs   sync.WaitGroup
-	turn   chan struct{} // held by the job that paints
+	turn   turn // held by the job that paints
 
 	mu   sync.Mutex
 	work map[string]*Job // by the hash of the lesson
@@ -34,7 +34,7 @@ type Easel struct {
 // New makes an easel that keeps at most that many finished rehearsals.
 func New(most int) *Easel {
 	ctx, cancel := context.WithCancel(context.Background())
-	return &Easel{ctx: ctx, cancel: cancel, turn: make(chan struct{}, 1), work: map[string]*Job{}, most: most, soon: soon}
+	return &Easel{ctx: ctx, cancel: cancel, work: map[string]*Job{}, most: most, soon: soon}
 }
 
 // Close stops all work and waits for it to end.
@@ -149,12 +149,10 @@ func (e *Easel) carryOut(ctx context.Context, j *Job) {
 }
 
 func (e *Easel) paint(ctx context.Context, j *Job) error {
-	select {
-	case e.turn <- struct{}{}:
-		defer func() { <-e.turn }()
-	case <-ctx.Done():
-		return ctx.Err()
+	if err := e.turn.take(ctx); err != nil {
+		return err
 	}
+	defer e.turn.give()
 	before := e.latest(j.key)
 	// The coarse canvas is there in a third of the time, and is wanted for trials anyway.
 	began := time.Now()
