@@ -105,3 +105,13 @@ func TestRunsOfALesson(t *testing.T) {
 		t.Errorf("of no lesson: %+v, %v", list, err)
 	}
 }
+
+func TestANameThatIsNoTextNamesNothing(t *testing.T) {
+	s, _, _ := withLesson(t)
+	if _, err := s.Head(ctx, "a\x00b"); !errors.Is(err, store.ErrNotFound) {
+		t.Errorf("a lesson: %v", err)
+	}
+	if _, _, err := s.Cupboard(ctx, "a\x00b"); !errors.Is(err, store.ErrNotFound) {
+		t.Errorf("a cupboard: %v", err)
+	}
+}

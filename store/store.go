@@ -106,6 +106,9 @@ func (s *Store) Close() error { return s.db.Close() }
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return told(s.db.PingContext(ctx)) }
 
+// notText is what the database says of a text with a zero byte: nothing has such a name.
+const notText = "22021"
+
 // told turns what the driver says into the errors of this package.
 func told(err error) error {
 	var network net.Error
@@ -114,7 +117,7 @@ func told(err error) error {
 	switch {
 	case err == nil:
 		return nil
-	case errors.Is(err, sql.ErrNoRows):
+	case errors.Is(err, sql.ErrNoRows), errors.As(err, &pg) && pg.Code == notText:
 		return ErrNotFound
 	case errors.As(err, &pg) && (pg.Code[:2] == "57" || pg.Code[:2] == "08" || pg.Code[:2] == "53"):
 		return fmt.Errorf("%w (%s)", ErrUnavailable, pg.Message) // shutting down, lost or full

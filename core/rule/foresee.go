@@ -7,20 +7,11 @@ import "proxenos/core/lesson"
 // gone and with what has come between two coarse ones, was before the change and is after
 // it. What a coarse canvas shows wrongly it shows both times, and that is left out.
 func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
-	type place struct{ rule, where string }
-	at := func(list []Finding) map[place]Finding {
-		out := map[place]Finding{}
-		for _, f := range list {
-			out[place{f.Rule, f.Where}] = f
-		}
-		return out
-	}
-	then, now, known := at(was), at(is), at(fine)
+	then, now, known := places(was), places(is), places(fine)
 	out := []Finding{}
 	for _, f := range fine {
-		k := place{f.Rule, f.Where}
-		before, showed := then[k]
-		after, shows := now[k]
+		before, showed := then[f.place()]
+		after, shows := now[f.place()]
 		switch {
 		case showed && !shows, len(f.Steps) > 0 && l.Step(f.Steps[0]) < 0:
 			continue // it is gone, or its step is
@@ -31,12 +22,20 @@ func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 		out = append(out, f)
 	}
 	for _, f := range is {
-		k := place{f.Rule, f.Where}
-		_, showed := then[k]
-		if _, there := known[k]; !there && !showed {
+		_, showed := then[f.place()]
+		if _, there := known[f.place()]; !there && !showed {
 			out = append(out, f)
 		}
 	}
 	Sort(l, out)
+	return out
+}
+
+// places are findings by what makes them the same.
+func places(list []Finding) map[place]Finding {
+	out := map[place]Finding{}
+	for _, f := range list {
+		out[f.place()] = f
+	}
 	return out
 }

@@ -109,14 +109,9 @@ type Compared struct {
 // same.
 func Compare(before, after []Finding) (c Compared) {
 	c.Gone, c.Left, c.Come = []string{}, []string{}, []string{}
-	type place struct{ rule, where string }
-	then := map[place]Finding{}
-	for _, f := range Unaccepted(after) {
-		then[place{f.Rule, f.Where}] = f
-	}
+	then := places(Unaccepted(after))
 	for _, f := range Unaccepted(before) {
-		at := place{f.Rule, f.Where}
-		now, there := then[at]
+		now, there := then[f.place()]
 		switch {
 		case !there:
 			c.Gone = append(c.Gone, f.Title+": "+f.Says)
@@ -125,10 +120,10 @@ func Compare(before, after []Finding) (c Compared) {
 		default:
 			c.Left = append(c.Left, f.Title+": "+f.Says)
 		}
-		delete(then, at)
+		delete(then, f.place())
 	}
 	for _, f := range after {
-		if _, fresh := then[place{f.Rule, f.Where}]; fresh && f.Accepted == "" {
+		if _, fresh := then[f.place()]; fresh && f.Accepted == "" {
 			c.Come = append(c.Come, f.Title+": "+f.Says)
 		}
 	}

@@ -25,7 +25,7 @@ func findPace(c *Context) (out []Finding) {
 	paces := run.Paces(c.Lesson, c.Runs)
 	var off []run.Pace
 	for _, p := range paces {
-		if d := math.Abs(p.Took - p.Planned); d > paceLeast && d > paceShare*p.Planned {
+		if d := math.Abs(p.Took - p.Planned); p.Runs > 0 && d > paceLeast && d > paceShare*p.Planned {
 			off = append(off, p)
 		}
 	}

@@ -71,7 +71,7 @@ func findTubes(c *Context) (out []Finding) {
 			Figure: float64(n), Unit: "tubes", Threshold: float64(most), Where: "palette",
 		}
 		for _, key := range byUse[:3] {
-			if r, _, ok := c.withoutTube(key, used[key]); ok {
+			if r, _, ok := c.withoutTube(key); ok {
 				r.After, r.Tried = float64(n-1), true
 				f.Remedies = append(f.Remedies, r)
 			}
@@ -82,7 +82,7 @@ func findTubes(c *Context) (out []Finding) {
 		if used[key] >= tubeLeast || key == paint.White {
 			continue
 		}
-		r, delta, ok := c.withoutTube(key, used[key])
+		r, delta, ok := c.withoutTube(key)
 		if !ok || delta > nearEnough {
 			continue // it earns its place: nothing else makes its colours
 		}
@@ -101,7 +101,7 @@ func findTubes(c *Context) (out []Finding) {
 
 // withoutTube mixes everything without a tube and takes it off the palette; delta is
 // the largest ΔE00 of a mixture that had it.
-func (c *Context) withoutTube(key string, used float64) (r Remedy, delta float64, ok bool) {
+func (c *Context) withoutTube(key string) (r Remedy, delta float64, ok bool) {
 	var all lesson.All
 	for _, m := range c.Lesson.Mixtures {
 		if !slices.ContainsFunc(m.Parts, func(p lesson.Part) bool { return p.Paint == key }) {

@@ -20,23 +20,24 @@ type TriedRemedy struct {
 
 // Rank tries every remedy of a finding on a coarse canvas and puts first what leaves least
 // of the finding, then what brings fewest others, costs fewest minutes and changes the
-// picture least. before is such a canvas of the lesson, said what the rules say of it.
-func Rank(ctx context.Context, l *lesson.Lesson, before *rehearse.Rehearsal, said []Finding, f Finding) ([]TriedRemedy, error) {
+// picture least. The rehearsal of c is such a canvas, said what the rules say of it. It
+// fails only when the context ends.
+func Rank(c *Context, said []Finding, f Finding) ([]TriedRemedy, error) {
 	out := []TriedRemedy{}
 	for _, r := range f.Remedies {
-		next, _, err := lesson.Apply(l, r.Edit)
+		next, _, err := lesson.Apply(c.Lesson, r.Edit)
 		if err != nil {
 			continue // it does not fit any more
 		}
-		after, err := rehearse.Again(ctx, before, next, before.Final.Cell, nil)
+		after, err := rehearse.Again(c, c.Rehearsal, next, c.Rehearsal.Final.Cell, nil)
 		if err != nil {
 			return nil, err
 		}
-		list, err := Check(&Context{Context: ctx, Lesson: next, Rehearsal: after})
+		list, err := Check(c.Of(next, after))
 		if err != nil {
 			return nil, err
 		}
-		t := TriedRemedy{Remedy: r, Gone: true, Come: Compare(said, list).Come, Moves: round(before.Differs(after), 2)}
+		t := TriedRemedy{Remedy: r, Gone: true, Come: Compare(said, list).Come, Moves: round(c.Rehearsal.Differs(after), 2)}
 		t.Tried, t.After = true, f.Threshold
 		for _, g := range Unaccepted(list) {
 			if g.Rule == f.Rule && g.Where == f.Where {
@@ -87,7 +88,7 @@ func Careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 		if !slices.ContainsFunc(Unaccepted(said), func(g Finding) bool { return g.Rule == f.Rule && g.Where == f.Where }) {
 			before, says = fine, open // it is too small for the coarse canvas
 		}
-		list, err := Rank(ctx, l, before, says, f)
+		list, err := Rank(&Context{Context: ctx, Lesson: l, Rehearsal: before}, says, f)
 		if err != nil {
 			return nil, err
 		}

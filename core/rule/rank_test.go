@@ -26,7 +26,7 @@ func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []rule.Tri
 	if len(found) == 0 {
 		t.Fatalf("%s says nothing", id)
 	}
-	list, err := rule.Rank(ctx, l, coarse, said, found[0])
+	list, err := rule.Rank(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse}, said, found[0])
 	if err != nil {
 		t.Fatal(err)
 	}

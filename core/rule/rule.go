@@ -91,6 +91,16 @@ type Context struct {
 	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
 }
 
+// Of is a context that asks the same cupboard and runs of another lesson and canvas.
+func (c *Context) Of(l *lesson.Lesson, r *rehearse.Rehearsal) *Context {
+	return &Context{Context: c.Context, Lesson: l, Rehearsal: r, Cupboard: c.Cupboard, Runs: c.Runs}
+}
+
+// A place is what makes two findings of two lessons the same.
+type place struct{ rule, where string }
+
+func (f Finding) place() place { return place{f.Rule, f.Where} }
+
 // A once is worked out when a rule first asks for it, for all that ask.
 type once[T any] struct {
 	done  sync.Once

@@ -88,7 +88,7 @@ func (c *Context) stepsBy(tool string) (out []string) {
 // otherPaint offers to do without a paint by the others that are laid out, and to take
 // another from the cupboard for it: the one that changes its mixtures least.
 func (c *Context) otherPaint(key string, needs supply.Amounts) (out []Remedy) {
-	if r, delta, ok := c.withoutTube(key, 0); ok && delta <= substituteMost {
+	if r, delta, ok := c.withoutTube(key); ok && delta <= substituteMost {
 		out = append(out, r)
 	}
 	best, least := "", substituteMost
@@ -149,7 +149,7 @@ func (c *Context) instead(from, to string) (all lesson.All, worst float64, ok bo
 		least := math.Inf(1)
 		var best []lesson.Part
 		for step := -12; step <= 12; step++ { // a quarter to four times as strong a tube
-			parts[k] = lesson.Part{Paint: to, Parts: max(0.1, round(amount*math.Pow(2, float64(step)/6), 1))}
+			parts[k] = lesson.Part{Paint: to, Parts: min(100, max(0.1, round(amount*math.Pow(2, float64(step)/6), 1)))}
 			is, err := box.Colour(parts)
 			if err != nil {
 				return nil, 0, false

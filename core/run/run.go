@@ -6,7 +6,9 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
+	"unicode/utf8"
 
 	"proxenos/core/lesson"
 )
@@ -33,9 +35,11 @@ type Took struct {
 
 // Check says what is wrong with a run, the first thing that is, and its cure.
 func (r Run) Check() error {
-	switch _, err := time.Parse(time.DateOnly, r.Taught); {
-	case err != nil:
+	switch day, err := time.Parse(time.DateOnly, r.Taught); {
+	case err != nil || day.Year() < 1900 || day.Year() > 2200:
 		return errors.New("taught is not a day: give one as 2026-05-31")
+	case strings.ContainsRune(r.Note, 0) || !utf8.ValidString(r.Note):
+		return errors.New("the note holds what is no text: write it anew")
 	case len([]rune(r.Note)) > MostNote:
 		return fmt.Errorf("the note has over %d letters: make it shorter", MostNote)
 	case len(r.Took) == 0:
@@ -60,14 +64,14 @@ func (r Run) Check() error {
 type Pace struct {
 	Step    string  `json:"step"`
 	Planned float64 `json:"planned" doc:"minutes at the pace of the class"`
-	Took    float64 `json:"took" doc:"minutes, the middle one of the runs"`
-	Least   float64 `json:"least"`
-	Most    float64 `json:"most"`
-	Runs    int     `json:"runs" doc:"in which its time was taken"`
+	Took    float64 `json:"took" doc:"minutes, the middle one of the runs; 0 where there is none"`
+	Least   float64 `json:"least" doc:"minutes"`
+	Most    float64 `json:"most" doc:"minutes"`
+	Runs    int     `json:"runs" doc:"in which its time was taken; 0 for none"`
 }
 
-// Paces are those of the steps whose time was ever taken, in the order of the script. What
-// runs say of steps that are no more is left out.
+// Paces are those of all steps, in the order of the script. What runs say of steps that are
+// no more is left out.
 func Paces(l *lesson.Lesson, runs []Run) []Pace {
 	took := map[string][]float64{}
 	for _, r := range runs {
@@ -77,23 +81,31 @@ func Paces(l *lesson.Lesson, runs []Run) []Pace {
 	}
 	out := []Pace{}
 	for i, s := range l.Steps {
+		p := Pace{Step: s.ID, Planned: tenth(l.AtPace(i))}
 		if list := took[s.ID]; len(list) > 0 {
 			slices.Sort(list)
-			out = append(out, Pace{Step: s.ID, Planned: tenth(l.AtPace(i)), Took: tenth(middle(list)),
-				Least: list[0], Most: list[len(list)-1], Runs: len(list)})
+			p.Took, p.Least, p.Most, p.Runs = tenth(middle(list)), list[0], list[len(list)-1], len(list)
 		}
+		out = append(out, p)
 	}
 	return out
 }
 
-// Ratio is how many times as long the steps took together as was planned; 1 when nothing is
-// known.
-func Ratio(paces []Pace) float64 {
-	var took, planned float64
+// together is what the steps that were ever timed took and were planned to take, minutes,
+// and how many they are.
+func together(paces []Pace) (took, planned float64, timed int) {
 	for _, p := range paces {
-		took += p.Took
-		planned += p.Planned
+		if p.Runs > 0 {
+			took, planned, timed = took+p.Took, planned+p.Planned, timed+1
+		}
 	}
+	return took, planned, timed
+}
+
+// Ratio is how many times as long the timed steps took together as was planned; 1 when
+// nothing is known.
+func Ratio(paces []Pace) float64 {
+	took, planned, _ := together(paces)
 	if planned == 0 {
 		return 1
 	}
@@ -110,17 +122,13 @@ func tenth(v float64) float64 { return math.Round(v*10) / 10 }
 
 // Say tells in a sentence what so many runs say of a lesson.
 func Say(runs int, paces []Pace) string {
-	if runs == 0 || len(paces) == 0 {
+	took, planned, timed := together(paces)
+	if runs == 0 || timed == 0 {
 		return "No session of this lesson has been timed yet."
-	}
-	var took, planned float64
-	for _, p := range paces {
-		took += p.Took
-		planned += p.Planned
 	}
 	sessions := "one session"
 	if runs > 1 {
 		sessions = fmt.Sprintf("%d sessions", runs)
 	}
-	return fmt.Sprintf("In %s the %d steps that were timed took %g minutes together; %g are planned.", sessions, len(paces), tenth(took), tenth(planned))
+	return fmt.Sprintf("In %s the %d steps that were timed took %g minutes together; %g are planned.", sessions, timed, tenth(took), tenth(planned))
 }

@@ -25,6 +25,7 @@ func TestPacesAreTheMiddleOfWhatSessionsTook(t *testing.T) {
 	want := []run.Pace{
 		{Step: "sky", Planned: 7, Took: 9, Least: 8, Most: 40, Runs: 3},
 		{Step: "ridge", Planned: 7, Took: 7.5, Least: 6, Most: 9, Runs: 2},
+		{Step: "trees", Planned: 7}, // never timed
 		{Step: "lights", Planned: 5, Took: 5.5, Least: 5, Most: 6, Runs: 2},
 	}
 	got := run.Paces(l, runs)
@@ -39,7 +40,7 @@ func TestPacesAreTheMiddleOfWhatSessionsTook(t *testing.T) {
 	if r := run.Ratio(got); math.Abs(r-22.0/19) > 1e-9 {
 		t.Errorf("together %.3f times as long", r)
 	}
-	if run.Ratio(nil) != 1 || len(run.Paces(l, nil)) != 0 {
+	if run.Ratio(nil) != 1 || run.Paces(l, nil)[0].Runs != 0 {
 		t.Error("something is known of no runs")
 	}
 }
@@ -51,6 +52,7 @@ func TestARunThatIsWrongIsToldWhy(t *testing.T) {
 	}
 	for says, spoil := range map[string]func(r *run.Run){
 		"not a day":      func(r *run.Run) { r.Taught = "2026-02-30" },
+		"no text":        func(r *run.Run) { r.Note = "a\x00b" },
 		"letters":        func(r *run.Run) { r.Note = strings.Repeat("ä", run.MostNote+1) },
 		"no step":        func(r *run.Run) { r.Took = nil },
 		"at most":        func(r *run.Run) { r.Took = make([]run.Took, run.MostSteps+1) },

@@ -11,6 +11,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/run"
@@ -184,15 +185,11 @@ func (s *Server) removeRun(ctx context.Context, in *struct {
 // beyond lets the rules speak that ask the cupboard and the runs of a lesson, whose canvas
 // is known by its reports. What they say is kept by all that they were asked about.
 func (s *Server) beyond(ctx context.Context, id string, known Rehearsed) ([]rule.Finding, error) {
-	c, _, err := s.Store.Cupboard(ctx, id)
+	c, err := s.besides(ctx, id, nil, nil)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	kept, err := s.Store.Runs(ctx, id)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	asked, err := json.Marshal([]any{c, kept, known.Foreseen})
+	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, known.Foreseen})
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -201,13 +198,29 @@ func (s *Server) beyond(ctx context.Context, id string, known Rehearsed) ([]rule
 		if err != nil {
 			return err
 		}
-		*out, err = rule.Beyond(&rule.Context{Context: ctx, Lesson: l, Rehearsal: &rehearse.Rehearsal{Lesson: l, Reports: known.Reports}, Cupboard: &c, Runs: bare(kept)})
+		*out, err = rule.Beyond(c.Of(l, &rehearse.Rehearsal{Lesson: l, Reports: known.Reports}))
 		return err
 	})
 	if err != nil {
 		return nil, err
 	}
 	return out.Body, nil
+}
+
+// besides is what the rules ask: a lesson and its canvas, and the cupboard and runs of the
+// lesson with an id; of nobody, when that is empty.
+func (s *Server) besides(ctx context.Context, id string, l *lesson.Lesson, r *rehearse.Rehearsal) (*rule.Context, error) {
+	out := &rule.Context{Context: ctx, Lesson: l, Rehearsal: r}
+	if id == "" {
+		return out, nil
+	}
+	c, _, err := s.Store.Cupboard(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	kept, err := s.Store.Runs(ctx, id)
+	out.Cupboard, out.Runs = &c, bare(kept)
+	return out, err
 }
 
 // bare are the runs without their keys.

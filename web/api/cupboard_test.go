@@ -85,17 +85,26 @@ func TestWhatSessionsTook(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
 	at := "/api/lessons/" + saved.ID + "/runs"
-	if none := read[api.Ran](t, s.ask("GET", at, nil), 200); len(none.Runs) != 0 || len(none.Paces) != 0 || !strings.HasPrefix(none.Says, "No session") {
+	if none := read[api.Ran](t, s.ask("GET", at, nil), 200); len(none.Runs) != 0 || none.Paces[0].Runs != 0 || !strings.HasPrefix(none.Says, "No session") {
 		t.Errorf("%+v", none)
 	}
 	once := run.Run{Taught: "2026-05-01", Note: "Late with the sky.", Took: []run.Took{{Step: "sky", Minutes: 9}}}
 	got := read[api.Ran](t, s.ask("POST", at, once), 201)
-	if len(got.Runs) != 1 || got.Runs[0].Note != once.Note || len(got.Paces) != 1 || got.Paces[0].Took != 9 || got.Paces[0].Planned != 5 {
+	if len(got.Runs) != 1 || got.Runs[0].Note != once.Note || len(got.Paces) != 4 || got.Paces[0].Took != 9 || got.Paces[0].Planned != 5 {
 		t.Fatalf("%+v", got)
 	}
 	list := slices.DeleteFunc(s.judged(saved.Hash, saved.ID), func(f rule.Finding) bool { return f.Rule != "time.pace" })
 	if len(list) != 1 || list[0].Figure != 9 || len(list[0].Remedies) == 0 {
 		t.Errorf("%+v", list)
+	}
+	// Its remedies are compared and tried against the runs as well.
+	ranked := read[[]rule.TriedRemedy](t, s.ask("POST", "/api/ranks", edit{"whose": saved.Hash, "lesson": saved.ID, "rule": "time.pace", "where": "sky"}), 200)
+	if len(ranked) != len(list[0].Remedies) || !ranked[0].Gone {
+		t.Errorf("%+v", ranked)
+	}
+	tried := read[api.Trial](t, s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "lesson": saved.ID, "edit": list[0].Remedies[0].Edit}), 200)
+	if len(tried.Gone) != 1 || !strings.Contains(tried.Gone[0], "took 9") {
+		t.Errorf("%+v", tried.Gone)
 	}
 	if gone := read[api.Ran](t, s.ask("DELETE", at+"/"+got.Runs[0].ID, nil), 200); len(gone.Runs) != 0 {
 		t.Errorf("%+v", gone)
@@ -105,6 +114,8 @@ func TestWhatSessionsTook(t *testing.T) {
 		status int
 	}{
 		"no day":        {s.ask("POST", at, edit{"taught": "spring", "note": "", "took": once.Took}), 422},
+		"no text":       {s.ask("POST", at, edit{"taught": "2026-05-01", "note": "a\x00b", "took": once.Took}), 422},
+		"long ago":      {s.ask("POST", at, edit{"taught": "0000-01-01", "note": "", "took": once.Took}), 422},
 		"no minutes":    {s.ask("POST", at, edit{"taught": "2026-05-01", "note": "", "took": []any{}}), 422},
 		"unknown step":  {s.ask("POST", at, edit{"taught": "2026-05-01", "note": "", "took": []any{edit{"step": "nobody", "minutes": 3}}}), 422},
 		"a run no more": {s.ask("DELETE", at+"/"+got.Runs[0].ID, nil), 404},

@@ -16,9 +16,10 @@ import (
 
 // TrialRequest asks what an edit would do to a lesson.
 type TrialRequest struct {
-	Whose string          `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
-	Edit  *lesson.AnyEdit `json:"edit"`
-	At    *rehearse.Spot  `json:"at,omitempty" doc:"where to look, mm; the whole canvas when left out"`
+	Whose  string          `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Edit   *lesson.AnyEdit `json:"edit"`
+	Lesson string          `json:"lesson,omitempty" maxLength:"40" doc:"whose cupboard and runs are asked as well"`
+	At     *rehearse.Spot  `json:"at,omitempty" doc:"where to look, mm; the whole canvas when left out"`
 }
 
 // Trial is what an edit would do: the canvas before and after, and what the rules say.
@@ -47,9 +48,10 @@ func (s *Server) trialOperations(api huma.API) {
 
 // RankRequest asks which remedy of a finding does most.
 type RankRequest struct {
-	Whose string `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
-	Rule  string `json:"rule" maxLength:"60"`
-	Where string `json:"where" maxLength:"100"`
+	Whose  string `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Rule   string `json:"rule" maxLength:"60"`
+	Where  string `json:"where" maxLength:"100"`
+	Lesson string `json:"lesson,omitempty" maxLength:"40" doc:"whose cupboard and runs are asked as well"`
 }
 
 // rank tries every remedy of a finding.
@@ -67,15 +69,24 @@ func (s *Server) rank(ctx context.Context, in *struct{ Body RankRequest }) (*one
 	if err != nil {
 		return nil, s.refuse(err)
 	}
+	c, err := s.besides(ctx, b.Lesson, j.Lesson, before)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	more, err := rule.Beyond(c)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	list = append(slices.Clone(list), more...)
 	at := slices.IndexFunc(list, func(f rule.Finding) bool { return f.Rule == b.Rule && f.Where == b.Where })
 	if at < 0 {
 		return nil, huma.Error404NotFound("that is not found in this lesson any more: look at its findings again")
 	}
-	said, err := rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: before})
+	said, err := rule.Check(c)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	ranked, err := rule.Rank(ctx, j.Lesson, before, said, list[at])
+	ranked, err := rule.Rank(c, said, list[at])
 	return &one[[]rule.TriedRemedy]{ranked}, s.refuse(err)
 }
 
@@ -103,11 +114,15 @@ func (s *Server) try(ctx context.Context, in *struct{ RawBody []byte }) (*one[Tr
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	was, err := rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: before})
+	c, err := s.besides(ctx, ask.Lesson, j.Lesson, before)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	is, err := rule.Check(&rule.Context{Context: ctx, Lesson: next, Rehearsal: after})
+	was, err := rule.Check(c)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	is, err := rule.Check(c.Of(next, after))
 	if err != nil {
 		return nil, s.refuse(err)
 	}

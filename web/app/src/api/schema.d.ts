@@ -2272,9 +2272,15 @@ export interface components {
             database: boolean;
         };
         Pace: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description minutes
+             */
             least: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description minutes
+             */
             most: number;
             /**
              * Format: double
@@ -2283,13 +2289,13 @@ export interface components {
             planned: number;
             /**
              * Format: int64
-             * @description in which its time was taken
+             * @description in which its time was taken; 0 for none
              */
             runs: number;
             step: string;
             /**
              * Format: double
-             * @description minutes, the middle one of the runs
+             * @description minutes, the middle one of the runs; 0 where there is none
              */
             took: number;
         };
@@ -2540,6 +2546,8 @@ export interface components {
             says: string;
         };
         RankRequest: {
+            /** @description whose cupboard and runs are asked as well */
+            lesson?: string;
             rule: string;
             where: string;
             /** @description content hash of the lesson */
@@ -3344,6 +3352,8 @@ export interface components {
             /** @description where to look, mm; the whole canvas when left out */
             at?: components["schemas"]["Spot"];
             edit: components["schemas"]["Edit"];
+            /** @description whose cupboard and runs are asked as well */
+            lesson?: string;
             /** @description content hash of the lesson */
             whose: string;
         };

@@ -49,11 +49,11 @@ export function useRunning(id: string, hash: string) {
   })
 }
 
-/** useKept takes over what the server made of a change, and lets the findings be asked again. */
+/** useKept takes over what the server made of a change, and lets findings and trials be asked again. */
 function useKept(id: string) {
   const client = useQueryClient()
   return (key: string[], after: Stocked | Ran) => {
     client.setQueryData(key, after)
-    void client.invalidateQueries({ predicate: ({ queryKey: [what, , lesson] }) => what === 'rehearsal' && lesson === id })
+    void client.invalidateQueries({ predicate: ({ queryKey: [what, , lesson] }) => (what === 'rehearsal' && lesson === id) || what === 'ranks' || what === 'trial' })
   }
 }

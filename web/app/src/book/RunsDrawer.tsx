@@ -9,7 +9,7 @@ export function RunsDrawer({ saved }: BookProps) {
   const { lesson, score } = saved
   const ran = useRuns(saved.id, saved.hash)
   const running = useRunning(saved.id, saved.hash)
-  const [taught, setTaught] = useState(() => new Date().toISOString().slice(0, 10))
+  const [taught, setTaught] = useState(() => new Intl.DateTimeFormat('en-CA').format(new Date()))
   const [note, setNote] = useState('')
   const [minutes, setMinutes] = useState<Record<string, string>>({})
   const paces = new Map(ran.data?.paces.map((p) => [p.step, p]))
@@ -85,8 +85,8 @@ export function RunsDrawer({ saved }: BookProps) {
                   <td className="truncate" title={score.rows[i]?.brief}>
                     {i + 1} {score.rows[i]?.brief}
                   </td>
-                  <td className="text-right">{figure(pace?.planned ?? s.minutes)}</td>
-                  <td className="text-right font-semibold">{pace ? figure(pace.took) : ''}</td>
+                  <td className="text-right">{pace && figure(pace.planned)}</td>
+                  <td className="text-right font-semibold">{pace && pace.runs > 0 ? figure(pace.took) : ''}</td>
                   <td className="text-right text-quiet">{pace && pace.runs > 1 ? `${figure(pace.least)}, ${figure(pace.most)}` : ''}</td>
                   <td className="text-right">
                     <input

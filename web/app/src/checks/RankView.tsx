@@ -14,7 +14,7 @@ interface Props {
 
 /** RankView compares the remedies of a finding, each tried on a canvas of its own. */
 export function RankView({ saved, finding, tryOut, apply, close, busy }: Props) {
-  const body = { whose: saved.hash, rule: finding.rule, where: finding.where }
+  const body = { whose: saved.hash, lesson: saved.id, rule: finding.rule, where: finding.where }
   const ranks = useQuery({ queryKey: ['ranks', body], queryFn: ({ signal }) => unwrap(api.POST('/api/ranks', { body, signal })), staleTime: Infinity, retry: false })
   return (
     <section aria-label="Remedies compared" className="flex max-h-[55%] flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2">

@@ -17,7 +17,7 @@ interface Props {
 
 /** TrialView shows the canvas before and after an edit, and what the rules would say. */
 export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: Props) {
-  const trial = useTrial({ whose: saved.hash, edit, ...(at ? { at } : {}) })
+  const trial = useTrial({ whose: saved.hash, lesson: saved.id, edit, ...(at ? { at } : {}) })
   const t = trial.data
   return (
     <section aria-label="Trial" className={`flex flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2 ${wide ? 'min-h-0 flex-1' : 'max-h-[55%]'}`}>
