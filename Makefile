@@ -26,7 +26,7 @@ test-deps: ## install what is missing to test
 	scripts/deps.sh test
 
 # Sources that the binary is made of.
-go_files := $(shell find cmd core demo store web tools -name '*.go' -o -name '*.sql' -o -name '*.schema.json') $(wildcard demo/*.json) go.mod go.sum
+go_files := $(shell find cmd core demo export store web tools -name '*.go' -o -name '*.sql' -o -name '*.schema.json') $(wildcard demo/*.json) go.mod go.sum
 web_files := $(shell find $(web)/src $(web)/public -type f) $(web)/index.html $(web)/vite.config.ts $(web)/package-lock.json
 
 web: $(web)/dist/index.html

@@ -35,7 +35,7 @@ var spoils = []struct {
 	{"every tool carried on", func(l *lesson.Lesson) {
 		for i := range l.Steps {
 			if len(l.Steps[i].Mixtures) > 0 {
-				l.Steps[i].Care = "carry-on"
+				l.Steps[i].Care = lesson.CarryOn
 			}
 		}
 	}},
@@ -50,8 +50,8 @@ var spoils = []struct {
 	}},
 	{"timid loads", func(l *lesson.Lesson) {
 		for i, s := range l.Steps {
-			if s.Load == "full" && s.Technique.Marks() && i%2 == 0 {
-				l.Steps[i].Load = "thin"
+			if s.Load == lesson.FullLoad && s.Technique.Marks() && i%2 == 0 {
+				l.Steps[i].Load = lesson.ThinLoad
 			}
 		}
 	}},

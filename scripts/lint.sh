@@ -4,12 +4,14 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 
 go_packages=$(go list ./... | grep -v /node_modules/)
-unformatted=$(gofmt -l cmd core demo internal store tools web/api web/easel web/app/*.go)
+# shellcheck disable=SC2046,SC2086
+unformatted=$(gofmt -l $(go list -f '{{$dir := .Dir}}{{range .GoFiles}}{{$dir}}/{{.}} {{end}}{{range .TestGoFiles}}{{$dir}}/{{.}} {{end}}{{range .XTestGoFiles}}{{$dir}}/{{.}} {{end}}' $go_packages))
 [ -z "$unformatted" ] || { echo "not formatted: $unformatted" >&2; exit 1; }
 # shellcheck disable=SC2086
 go vet $go_packages
 # shellcheck disable=SC2086
 go tool staticcheck $go_packages
+go run ./tools/wordlint
 
 (cd web/app && npx --no-install tsc --noEmit && npx --no-install eslint src)
 (cd e2e && npx --no-install tsc --noEmit)

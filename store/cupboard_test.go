@@ -6,6 +6,7 @@ import (
 	"sync"
 	"testing"
 
+	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/run"
 	"proxenos/core/supply"
@@ -21,7 +22,7 @@ func TestTheCupboardOfAStudio(t *testing.T) {
 	if err != nil || version != 0 || empty.People != 1 || empty.Paints == nil || empty.Tools == nil {
 		t.Fatalf("%+v at %d, %v", empty, version, err)
 	}
-	first := supply.Cupboard{People: 12, Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5}, {Paint: "PB29", Ml: 40}}, Tools: []supply.Rack{{Kind: "flat", Width: 25, Pieces: 14}}}
+	first := supply.Cupboard{People: 12, Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5}, {Paint: "PB29", Ml: 40}}, Tools: []supply.Rack{{Kind: lesson.Flat, Width: 25, Pieces: 14}}}
 	if err := s.PutCupboard(ctx, "ridge", 0, first); err != nil {
 		t.Fatal(err)
 	}

@@ -276,9 +276,9 @@ func TestCheckAsksCupboardAndRuns(t *testing.T) {
 // The figure of film.mud falls with more load, or with a blot before.
 func TestMudAnswersToTheShell(t *testing.T) {
 	l := sample.Lesson()
-	l.Steps[2].Load, l.Steps[2].Cover = "heavy", 3
+	l.Steps[2].Load, l.Steps[2].Cover = lesson.HeavyLoad, 3
 	l.Steps[3] = sample.Step("lights", "trees", lesson.LongPull, "filbert10", "light")
-	l.Steps[3].Load = "thin"
+	l.Steps[3].Load = lesson.ThinLoad
 	figure := func(name string) float64 {
 		_, out, _ := shell(t, "", "check", "--json", name)
 		var list []struct {
@@ -297,7 +297,7 @@ func TestMudAnswersToTheShell(t *testing.T) {
 	}
 	muddy := figure(write(t, l))
 	heavy := l.Steps[3]
-	heavy.Load = "heavy"
+	heavy.Load = lesson.HeavyLoad
 	blot := sample.Step("blot", "trees", lesson.Blot, "towel")
 	blot.Minutes = 12
 	for name, e := range map[string]lesson.Edit{"more load": lesson.Change{Step: heavy}, "a blot": lesson.Insert{At: 3, Step: blot}} {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
 	"proxenos/core/scene"
@@ -100,7 +101,7 @@ func Add(ctx context.Context, l *lesson.Lesson, kind lesson.ZoneKind, plane stri
 	at := placeFor(l, plane)
 	taken := map[string]bool{}
 	for i, near := range []spectrum.Lab{k.dark, k.lit} {
-		far := recipe.Moved(near, 0, d, l.Haze())
+		far := haze.Moved(near, 0, d, l.Haze())
 		part := []string{"dark", "light"}[i]
 		how := []lesson.Technique{k.body, k.top}[i]
 		tool, ok := l.ToolFor(how, max(3, 0.25*math.Sqrt(lesson.Area(outline))))
@@ -112,10 +113,10 @@ func Add(ctx context.Context, l *lesson.Lesson, kind lesson.ZoneKind, plane stri
 			return nil, err
 		}
 		m := lesson.Mixture{ID: freeIn(zone.ID+"-"+part, func(id string) bool { _, there := l.Mixture(id); return there }), Name: zone.Name + ", " + part, Parts: parts}
-		s := lesson.Step{ID: freeIn(zone.ID+"-"+part, func(id string) bool { return l.Step(id) >= 0 || taken[id] }), Zone: zone.ID, Where: "whole", Technique: how, Tool: tool.ID,
-			Mixtures: []string{m.ID}, Load: "full", Pressure: "light", Care: "fresh", Cover: 1.2, Minutes: 2, Words: k.words[i]}
+		s := lesson.Step{ID: freeIn(zone.ID+"-"+part, func(id string) bool { return l.Step(id) >= 0 || taken[id] }), Zone: zone.ID, Where: lesson.Whole, Technique: how, Tool: tool.ID,
+			Mixtures: []string{m.ID}, Load: lesson.FullLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1.2, Minutes: 2, Words: k.words[i]}
 		if i == 1 {
-			s.Where, s.Load, s.Pressure, s.Cover = "lit", "heavy", "barely", 0.5
+			s.Where, s.Load, s.Pressure, s.Cover = lesson.Lit, lesson.HeavyLoad, lesson.Barely, 0.5
 		}
 		taken[s.ID] = true
 		all = append(all, lesson.AddMixture{Mixture: m}, lesson.Insert{At: at + i, Step: s})

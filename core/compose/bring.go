@@ -6,8 +6,8 @@ import (
 	"math"
 	"slices"
 
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
-	"proxenos/core/recipe"
 	"proxenos/core/scene"
 	"proxenos/core/spectrum"
 )
@@ -193,9 +193,9 @@ func (b *bringer) mixture(id, zone, target string) (string, error) {
 		return "", err
 	}
 	if here, there := distance(b.from, zone), distance(b.next, target); b.from.Haze() != b.next.Haze() {
-		c = recipe.Moved(recipe.Moved(c, here, 0, b.from.Haze()), 0, there, b.next.Haze())
+		c = haze.Moved(haze.Moved(c, here, 0, b.from.Haze()), 0, there, b.next.Haze())
 	} else if here != there {
-		c = recipe.Moved(c, here, there, b.next.Haze())
+		c = haze.Moved(c, here, there, b.next.Haze())
 	}
 	best, least := "", math.Inf(1)
 	for _, o := range b.next.Mixtures {

@@ -10,6 +10,7 @@ import (
 	"math"
 	"slices"
 
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
 	"proxenos/core/scene"
@@ -163,7 +164,7 @@ func through(ctx context.Context, l *lesson.Lesson, id string, was, is float64, 
 	if err != nil {
 		return "", nil, err
 	}
-	target := recipe.Moved(now, was, is, l.Haze())
+	target := haze.Moved(now, was, is, l.Haze())
 	solver, err := recipe.New(l.Paints(), l.Palette)
 	if err != nil {
 		return "", nil, err
@@ -258,8 +259,8 @@ func cast(ctx context.Context, l *lesson.Lesson, z lesson.Zone, kind lesson.Zone
 		return nil, err
 	}
 	mixture := lesson.Mixture{ID: freeIn(id, func(id string) bool { _, there := l.Mixture(id); return there }), Name: shorten(prefix + z.Name), Parts: parts}
-	step := lesson.Step{ID: freeIn(id, func(id string) bool { return l.Step(id) >= 0 }), Zone: id, Where: "whole", Technique: how, Tool: tool.ID,
-		Mixtures: []string{mixture.ID}, Load: "full", Pressure: "light", Care: "fresh", Cover: 1.1, Minutes: 2, Words: prefix + z.Name + ", flat and soft, before the thing itself."}
+	step := lesson.Step{ID: freeIn(id, func(id string) bool { return l.Step(id) >= 0 }), Zone: id, Where: lesson.Whole, Technique: how, Tool: tool.ID,
+		Mixtures: []string{mixture.ID}, Load: lesson.FullLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1.1, Minutes: 2, Words: prefix + z.Name + ", flat and soft, before the thing itself."}
 	at := first
 	if kind == lesson.Image {
 		step.Words = prefix + z.Name + ", pulled straight down, then one light level pass."

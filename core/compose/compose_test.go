@@ -15,7 +15,7 @@ import (
 
 func lake(t testing.TB) *lesson.Lesson {
 	t.Helper()
-	l, err := starter.Make(t.Context(), starter.Wish{Kind: starter.Lake, Method: "direct", Width: 400, Height: 300, Seed: 2})
+	l, err := starter.Make(t.Context(), starter.Wish{Kind: starter.Lake, Method: lesson.Direct, Width: 400, Height: 300, Seed: 2})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -218,7 +218,7 @@ func TestAddEveryKind(t *testing.T) {
 		}
 	}
 	for name, err := range map[string]error{
-		"a kind":  second(compose.Add(t.Context(), l, "sky", "front", 100)),
+		"a kind":  second(compose.Add(t.Context(), l, lesson.Sky, "front", 100)),
 		"a plane": second(compose.Add(t.Context(), l, lesson.Tree, "nowhere", 100)),
 		"x":       second(compose.Add(t.Context(), l, lesson.Tree, "front", math.NaN())),
 	} {

@@ -158,9 +158,9 @@ func rolesOf(z lesson.Zone, s lesson.Step, down float64) map[daylight.Role]float
 		return map[daylight.Role]float64{daylight.Shaded: 1, daylight.Half: 1}
 	}
 	switch s.Where {
-	case "lit", "crest":
+	case lesson.Lit, lesson.Crest:
 		return map[daylight.Role]float64{daylight.Lit: 1}
-	case "shaded", "foot":
+	case lesson.Shaded, lesson.Foot:
 		return map[daylight.Role]float64{daylight.Shaded: 1}
 	}
 	return map[daylight.Role]float64{daylight.Half: 1}
@@ -223,7 +223,7 @@ func layGlitter(ctx context.Context, l, next *lesson.Lesson, light lesson.Light,
 	}
 	zone := lesson.Zone{ID: free(l, "glitter"), Name: "Glitter", Plane: water.Plane, Kind: lesson.Stream, Ragged: 2, Outline: outline}
 	mixture := lesson.Mixture{ID: freeIn("glitter", func(id string) bool { _, there := l.Mixture(id); return there }), Name: "Glitter", Parts: parts}
-	step := lesson.Step{ID: freeIn("glitter", func(id string) bool { return l.Step(id) >= 0 }), Zone: zone.ID, Where: "whole", Technique: lesson.KnifeLine, Tool: tool.ID,
-		Mixtures: []string{mixture.ID}, Load: "heavy", Pressure: "barely", Care: "fresh", Cover: 0.35, Minutes: 3, Words: "Level touches of the light on the water: dots far, dashes near, fewer to the sides."}
+	step := lesson.Step{ID: freeIn("glitter", func(id string) bool { return l.Step(id) >= 0 }), Zone: zone.ID, Where: lesson.Whole, Technique: lesson.KnifeLine, Tool: tool.ID,
+		Mixtures: []string{mixture.ID}, Load: lesson.HeavyLoad, Pressure: lesson.Barely, Care: lesson.Fresh, Cover: 0.35, Minutes: 3, Words: "Level touches of the light on the water: dots far, dashes near, fewer to the sides."}
 	return lesson.All{lesson.SetZone{At: len(l.Zones), Zone: zone}, lesson.AddMixture{Mixture: mixture}, lesson.Insert{At: placeFor(l, water.Plane), Step: step}}, "", nil
 }

@@ -48,7 +48,7 @@ func TestALessonIsRelit(t *testing.T) {
 
 func TestGlitterAndShadowsFollowTheLight(t *testing.T) {
 	ctx := context.Background()
-	lake, err := starter.Make(ctx, starter.Wish{Kind: "lake", Method: "wet-base", Width: 400, Height: 300, Seed: 1, Title: "Lake"})
+	lake, err := starter.Make(ctx, starter.Wish{Kind: "lake", Method: lesson.WetBase, Width: 400, Height: 300, Seed: 1, Title: "Lake"})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -68,7 +68,7 @@ func TestGlitterAndShadowsFollowTheLight(t *testing.T) {
 	if _, _, left, err = compose.Relight(ctx, lake, lesson.Light{From: 180, Height: 40}, lesson.ClearAir, true); err != nil || len(left) == 0 {
 		t.Errorf("with the light behind: %v, left %v", err, left)
 	}
-	snow, err := starter.Make(ctx, starter.Wish{Kind: "snow", Method: "direct", Width: 400, Height: 300, Seed: 1, Title: "Snow"})
+	snow, err := starter.Make(ctx, starter.Wish{Kind: "snow", Method: lesson.Direct, Width: 400, Height: 300, Seed: 1, Title: "Snow"})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -10,9 +10,9 @@ package daylight
 import (
 	"math"
 
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
 	"proxenos/core/paint"
-	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
 )
 
@@ -167,7 +167,7 @@ func lowSky(l *lesson.Lesson) spectrum.Spectrum {
 
 // hazeOf is what an air turns everything to in the end.
 func hazeOf(air lesson.Air) spectrum.Spectrum {
-	r, err := recipe.Through(spectrum.Flat(0), 1e9, air)
+	r, err := haze.Through(spectrum.Flat(0), 1e9, air)
 	if err != nil {
 		return spectrum.Flat(0.7)
 	}
@@ -224,7 +224,7 @@ func (c *Change) Seen(r spectrum.Spectrum, metres float64, roles map[Role]float6
 	if metres == 0 {
 		return c.sky(r, roles)
 	}
-	left, stays := recipe.Left(metres, c.airFrom), recipe.Left(metres, c.airTo)
+	left, stays := haze.Left(metres, c.airFrom), haze.Left(metres, c.airTo)
 	ratio := c.ratio(roles)
 	for i := range r {
 		if left < clearest { // nearly all haze

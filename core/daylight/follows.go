@@ -3,8 +3,8 @@ package daylight
 import (
 	"math"
 
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
-	"proxenos/core/recipe"
 	"proxenos/core/scene"
 	"proxenos/core/spectrum"
 )
@@ -34,7 +34,7 @@ func Of(l *lesson.Lesson, light lesson.Light, air lesson.Air) []Follows {
 	lab := func(r spectrum.Spectrum) spectrum.Lab { return observer.Lab(&r) }
 	out := []Follows{}
 	for _, p := range l.Planes {
-		left := recipe.Left(p.Distance, c.airTo)
+		left := haze.Left(p.Distance, c.airTo)
 		grey := func(role Role) spectrum.Lab { // middle where it faces the light at noon, and close
 			r := spectrum.Flat(middleGrey)
 			for i := range r {

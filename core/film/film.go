@@ -15,6 +15,7 @@ import (
 	"math"
 	"sync/atomic"
 
+	"proxenos/core/noise"
 	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
@@ -368,13 +369,13 @@ func weave(spec Spec, w, h int) []float32 {
 			var v float64
 			if th := spec.Surface.Thread; th > 0 {
 				// Threads wander a little; over and under alternate.
-				wx := mx + 0.5*th*(Noise(spec.Seed+1, mx/23, my/9)-0.5)
-				wy := my + 0.5*th*(Noise(spec.Seed+2, mx/9, my/23)-0.5)
+				wx := mx + 0.5*th*(noise.At(spec.Seed+1, mx/23, my/9)-0.5)
+				wy := my + 0.5*th*(noise.At(spec.Seed+2, mx/9, my/23)-0.5)
 				warp, weft := math.Cos(2*math.Pi*wx/th), math.Cos(2*math.Pi*wy/th)
 				v = 0.5 + 0.25*(warp+weft)
-				v = 0.7*v + 0.3*Noise(spec.Seed+3, mx/0.9, my/0.9)
+				v = 0.7*v + 0.3*noise.At(spec.Seed+3, mx/0.9, my/0.9)
 			} else {
-				v = 0.5*Noise(spec.Seed+3, mx/1.1, my/1.1) + 0.5*Noise(spec.Seed+4, mx/4, my/4)
+				v = 0.5*noise.At(spec.Seed+3, mx/1.1, my/1.1) + 0.5*noise.At(spec.Seed+4, mx/4, my/4)
 			}
 			out[y*w+x] = float32(min(1, max(0, v)))
 		}

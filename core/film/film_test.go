@@ -333,16 +333,6 @@ func TestViewsShowWhatTheyName(t *testing.T) {
 	}
 }
 
-func TestNoiseIsSteadyAndBounded(t *testing.T) {
-	for i := range 1000 {
-		x, y := float64(i)*0.37-50, float64(i)*0.11
-		v := film.Fractal(9, x, y, 4)
-		if v < 0 || v > 1 || v != film.Fractal(9, x, y, 4) {
-			t.Fatalf("noise at %v, %v is %v", x, y, v)
-		}
-	}
-}
-
 func ExampleSetAfter() {
 	fmt.Printf("%.2f\n", film.SetAfter(20, 25))
 	// Output: 0.28

@@ -29,26 +29,26 @@ type usual struct {
 }
 
 var usually = map[lesson.Technique]usual{
-	lesson.CrissCross: {0.25, "medium", "light", 1.2, 110},
-	lesson.LongPull:   {0.25, "medium", "light", 1.1, 90},
-	lesson.Feather:    {0.2, "medium", "barely", 1, 300},
-	lesson.RubIn:      {0.25, "light", "firm", 1.2, 80},
-	lesson.Scumble:    {0.15, "light", "light", 0.7, 60},
-	lesson.Fluff:      {0.15, "full", "light", 1, 30},
-	lesson.Tap:        {0.15, "full", "light", 1, 40},
-	lesson.Comma:      {0.12, "full", "barely", 0.5, 40},
-	lesson.KnifeBreak: {0.3, "heavy", "barely", 0.5, 60},
-	lesson.KnifeSlide: {0.3, "full", "medium", 0.6, 60},
-	lesson.PullDown:   {0.2, "medium", "light", 1.1, 60},
-	lesson.PushUp:     {0.2, "full", "barely", 0.8, 60},
-	lesson.FanEdge:    {0.2, "full", "light", 0.8, 40},
-	lesson.CutIn:      {0.15, "full", "light", 1.2, 25},
-	lesson.LinerPull:  {0.02, "medium", "light", 0.15, 60},
-	lesson.DryDrag:    {0.2, "thin", "light", 0.4, 60},
-	lesson.Glaze:      {0.25, "light", "light", 1, 80},
+	lesson.CrissCross: {0.25, lesson.MediumLoad, lesson.Lightly, 1.2, 110},
+	lesson.LongPull:   {0.25, lesson.MediumLoad, lesson.Lightly, 1.1, 90},
+	lesson.Feather:    {0.2, lesson.MediumLoad, lesson.Barely, 1, 300},
+	lesson.RubIn:      {0.25, lesson.LightLoad, lesson.Firmly, 1.2, 80},
+	lesson.Scumble:    {0.15, lesson.LightLoad, lesson.Lightly, 0.7, 60},
+	lesson.Fluff:      {0.15, lesson.FullLoad, lesson.Lightly, 1, 30},
+	lesson.Tap:        {0.15, lesson.FullLoad, lesson.Lightly, 1, 40},
+	lesson.Comma:      {0.12, lesson.FullLoad, lesson.Barely, 0.5, 40},
+	lesson.KnifeBreak: {0.3, lesson.HeavyLoad, lesson.Barely, 0.5, 60},
+	lesson.KnifeSlide: {0.3, lesson.FullLoad, lesson.Evenly, 0.6, 60},
+	lesson.PullDown:   {0.2, lesson.MediumLoad, lesson.Lightly, 1.1, 60},
+	lesson.PushUp:     {0.2, lesson.FullLoad, lesson.Barely, 0.8, 60},
+	lesson.FanEdge:    {0.2, lesson.FullLoad, lesson.Lightly, 0.8, 40},
+	lesson.CutIn:      {0.15, lesson.FullLoad, lesson.Lightly, 1.2, 25},
+	lesson.LinerPull:  {0.02, lesson.MediumLoad, lesson.Lightly, 0.15, 60},
+	lesson.DryDrag:    {0.2, lesson.ThinLoad, lesson.Lightly, 0.4, 60},
+	lesson.Glaze:      {0.25, lesson.LightLoad, lesson.Lightly, 1, 80},
 }
 
-var otherwise = usual{0.15, "full", "light", 0.3, 40}
+var otherwise = usual{0.15, lesson.FullLoad, lesson.Lightly, 0.3, 40}
 
 // Draft writes the rest of a new step as the lesson's house method would have it: a tool
 // that fits technique and place, load and pressure, medium, the care of the brush, and
@@ -61,7 +61,7 @@ func Draft(l *lesson.Lesson, w StepWish) (lesson.Step, error) {
 	if w.At < 0 || w.At > len(l.Steps) {
 		return lesson.Step{}, fmt.Errorf("at is %d: give a place from 0 to %d", w.At, len(l.Steps))
 	}
-	s := lesson.Step{ID: script{l, nil}.free(string(w.Technique)), Where: "whole", Technique: w.Technique, Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "wipe", Cover: 1, Minutes: 1}
+	s := lesson.Step{ID: script{l, nil}.free(string(w.Technique)), Where: lesson.Whole, Technique: w.Technique, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Wipe, Cover: 1, Minutes: 1}
 	if t.Idle {
 		if w.Technique == lesson.Dry {
 			s.Days, s.Minutes = 1, 5
@@ -87,8 +87,8 @@ func Draft(l *lesson.Lesson, w StepWish) (lesson.Step, error) {
 	s.Zone, s.Tool, s.Load, s.Pressure, s.Cover = z.ID, tool.ID, u.load, u.pressure, u.cover
 	s.Mixtures = append(s.Mixtures, w.Mixtures...)
 	s.Minutes = min(8, max(0.5, math.Round(2*area/100*u.cover/u.speed)/2))
-	if !w.Technique.Marks() || tool.Kind == "towel" {
-		s.Care, s.Minutes = "fresh", 3
+	if !w.Technique.Marks() || tool.Kind == lesson.Towel {
+		s.Care, s.Minutes = lesson.Fresh, 3
 	}
 	if len(s.Mixtures) == 0 {
 		return s, nil
@@ -96,14 +96,14 @@ func Draft(l *lesson.Lesson, w StepWish) (lesson.Step, error) {
 	with := *l
 	with.Steps = slices.Insert(slices.Clone(l.Steps), w.At, s)
 	s.Medium = Medium(l.Method, w.Technique, Stages(&with)[w.At])
-	s.Care = "fresh"
+	s.Care = lesson.Fresh
 	for _, b := range l.Steps[:w.At] {
 		if b.Tool == s.Tool && len(b.Mixtures) > 0 {
 			c := colours(l)
 			apart := spectrum.DeltaE(c[b.Mixtures[len(b.Mixtures)-1]], c[s.Mixtures[0]])
-			s.Care = "rinse-dry"
+			s.Care = lesson.RinseDry
 			if apart <= WipeEnough {
-				s.Care = "wipe"
+				s.Care = lesson.Wipe
 			}
 			s.Care = Care(l.Method, s.Care, apart)
 		}

@@ -28,13 +28,13 @@ func TestANewStepIsWrittenAsTheMethodHasIt(t *testing.T) {
 		first, last lesson.Medium
 		again       lesson.Care // the brush, from the dark to the light
 	}{
-		"ladder": {lesson.Medium{Solvent: 40}, lesson.Medium{}, "rinse-dry"},
-		"direct": {lesson.Medium{}, lesson.Medium{}, "rinse-dry"},
+		lesson.LeanToFat: {lesson.Medium{Solvent: 40}, lesson.Medium{}, lesson.RinseDry},
+		lesson.Direct:    {lesson.Medium{}, lesson.Medium{}, lesson.RinseDry},
 	} {
 		l := sample.Lesson()
 		l.Method, l.Steps = method, l.Steps[:2]
 		dark, l2 := put(t, l, house.StepWish{At: 2, Technique: lesson.Tap, Zone: "trees", Mixtures: []string{"dark"}})
-		if dark.Medium != want.first || dark.Care != "fresh" || dark.Load != "full" {
+		if dark.Medium != want.first || dark.Care != lesson.Fresh || dark.Load != lesson.FullLoad {
 			t.Errorf("%s: the mass %+v", method, dark)
 		}
 		_, l3 := put(t, l2, house.StepWish{At: 3, Technique: lesson.Tap, Zone: "trees", Mixtures: []string{"dark"}})

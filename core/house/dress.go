@@ -46,23 +46,23 @@ type script struct {
 func Dress(l *lesson.Lesson, stages []Stage) {
 	s := script{l, slices.Clone(stages)}
 	switch l.Method {
-	case "wet-base":
-		l.Base = lesson.Base{Kind: "white", Thickness: 10, Zones: s.open()}
-	case "direct":
+	case lesson.WetBase:
+		l.Base = lesson.Base{Kind: lesson.WhiteBase, Thickness: 10, Zones: s.open()}
+	case lesson.Direct:
 		l.Ground.Name = shortened(l.Ground.Name, 60-len(oiled)) + oiled
-	case "ladder":
+	case lesson.LeanToFat:
 		s.mediums()
-	case "rub-and-blot":
-		l.Base = lesson.Base{Kind: "clear", Thickness: 6, Zones: s.open()}
+	case lesson.RubAndBlot:
+		l.Base = lesson.Base{Kind: lesson.ClearBase, Thickness: 6, Zones: s.open()}
 		s.before(Accent, "blot", func(zone string) lesson.Step {
-			return lesson.Step{Zone: zone, Where: "whole", Technique: lesson.Blot, Tool: s.towel(), Minutes: 8,
+			return lesson.Step{Zone: zone, Where: lesson.Whole, Technique: lesson.Blot, Tool: s.towel(), Minutes: 8,
 				Words: blotWords}
 		})
-	case "dry-block-in":
+	case lesson.DryBlockIn:
 		s.blockIn()
-	case "layered":
+	case lesson.Layered:
 		s.before(Lights, "dry", func(string) lesson.Step {
-			return lesson.Step{Where: "whole", Technique: lesson.Dry, Minutes: 5, Days: 3,
+			return lesson.Step{Where: lesson.Whole, Technique: lesson.Dry, Minutes: 5, Days: 3,
 				Words: dryWords}
 		})
 	}
@@ -96,7 +96,7 @@ func (l *script) tool(kind lesson.ToolKind, id string, width float64, best func(
 }
 
 func (l *script) towel() string {
-	return l.tool("towel", "towel", 150, func(a, b lesson.Tool) bool { return false })
+	return l.tool(lesson.Towel, "towel", 150, func(a, b lesson.Tool) bool { return false })
 }
 
 // ladder is how the paint is let down from lean to fat, by stage.
@@ -110,7 +110,7 @@ func Medium(m lesson.Method, t lesson.Technique, st Stage) lesson.Medium {
 		return lesson.Medium{Solvent: 45, Oil: 15}
 	case t == lesson.Glaze:
 		return lesson.Medium{Oil: 40, Alkyd: 35}
-	case m == "ladder":
+	case m == lesson.LeanToFat:
 		return ladder[st]
 	}
 	return lesson.Medium{}
@@ -145,7 +145,7 @@ func (l *script) before(st Stage, id string, make func(zone string) lesson.Step)
 	}
 	at += last
 	s := make(l.Steps[at].Zone)
-	s.ID, s.Mixtures, s.Load, s.Pressure, s.Care, s.Cover = l.free(id), []string{}, "medium", "light", "fresh", 1
+	s.ID, s.Mixtures, s.Load, s.Pressure, s.Care, s.Cover = l.free(id), []string{}, lesson.MediumLoad, lesson.Lightly, lesson.Fresh, 1
 	l.Steps = slices.Insert(l.Steps, at, s)
 	l.stages = slices.Insert(l.stages, at, Body)
 }
@@ -162,9 +162,9 @@ func (l script) free(id string) string {
 func (l *script) blockIn() {
 	var first []lesson.Step
 	seen := map[string]bool{}
-	brush := l.tool("flat", "flat50", 50, func(a, b lesson.Tool) bool { return a.Width > b.Width })
+	brush := l.tool(lesson.Flat, "flat50", 50, func(a, b lesson.Tool) bool { return a.Width > b.Width })
 	for i, s := range l.Steps {
-		if l.stages[i] != Body || seen[s.Zone] || s.Where != "whole" || len(s.Mixtures) == 0 || len(first) == 5 {
+		if l.stages[i] != Body || seen[s.Zone] || s.Where != lesson.Whole || len(s.Mixtures) == 0 || len(first) == 5 {
 			continue
 		}
 		seen[s.Zone] = true
@@ -172,11 +172,11 @@ func (l *script) blockIn() {
 		if z.Kind == lesson.Sky || z.Kind == lesson.Path {
 			continue // what grades from colour to colour is for the oil
 		}
-		first = append(first, lesson.Step{ID: l.free("block-" + s.Zone[:min(len(s.Zone), 30)]), Zone: s.Zone, Where: "whole", Technique: lesson.RubIn, Tool: brush,
-			Mixtures: s.Mixtures[:1], Load: "full", Pressure: "medium", Care: "fresh", Cover: 1.4, Minutes: 2, Medium: lesson.Medium{Acrylic: true},
+		first = append(first, lesson.Step{ID: l.free("block-" + s.Zone[:min(len(s.Zone), 30)]), Zone: s.Zone, Where: lesson.Whole, Technique: lesson.RubIn, Tool: brush,
+			Mixtures: s.Mixtures[:1], Load: lesson.FullLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1.4, Minutes: 2, Medium: lesson.Medium{Acrylic: true},
 			Words: fmt.Sprintf("In acrylic, plainly: the shape of %s. It is dry within minutes.", z.Name)})
 	}
-	first = append(first, lesson.Step{ID: l.free("acrylic-dries"), Where: "whole", Technique: lesson.Wait, Minutes: 8, Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "fresh", Cover: 1,
+	first = append(first, lesson.Step{ID: l.free("acrylic-dries"), Where: lesson.Whole, Technique: lesson.Wait, Minutes: 8, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1,
 		Words: "Let the acrylic dry through; lay out the oils meanwhile."})
 	l.Steps = append(first, l.Steps...)
 	l.stages = append(make([]Stage, len(first)), l.stages...)

@@ -24,12 +24,12 @@ type Ways struct {
 
 // ways is the table of methods: what people do, for people to read.
 var ways = []Ways{
-	{"wet-base", "", "a dry ground, then a thin wet coat over sky and water", "firm tube paint; thinner only for lines", "the dark mass, then light taps on top", "beaten dry, wiped and used again"},
-	{"direct", "", "a toned dry ground with a trace of oil wiped off", "tube paint alone, its amount controlled by the load", "the pattern of shadows, deep to shallow, then light", "wiped between values, rinsed and fully dried between hues"},
-	{"ladder", "", "a toned ground", "lean to fat: half solvent first, then solvent and oil, tube paint last", "dark, middle, light", "wiped; areas take turns so that each can set"},
-	{"rub-and-blot", "", "a very thin clear coat", "generous paint, then rubbed back and blotted; details on the blotted surface", "lights that must stay clean first, then darks", "wiped often"},
-	{"dry-block-in", "", "the large shapes in acrylic, fully dry", "thin oil over the block-in, opaque last", "the large shapes are there already; adjust", "seldom cleaned, what is left is used on purpose"},
-	{"layered", "", "a toned ground", "oil in thin layers, dry between, over days", "restate shadow, light and sky holes; refine", "wiped; small brushes later"},
+	{lesson.WetBase, "", "a dry ground, then a thin wet coat over sky and water", "firm tube paint; thinner only for lines", "the dark mass, then light taps on top", "beaten dry, wiped and used again"},
+	{lesson.Direct, "", "a toned dry ground with a trace of oil wiped off", "tube paint alone, its amount controlled by the load", "the pattern of shadows, deep to shallow, then light", "wiped between values, rinsed and fully dried between hues"},
+	{lesson.LeanToFat, "", "a toned ground", "lean to fat: half solvent first, then solvent and oil, tube paint last", "dark, middle, light", "wiped; areas take turns so that each can set"},
+	{lesson.RubAndBlot, "", "a very thin clear coat", "generous paint, then rubbed back and blotted; details on the blotted surface", "lights that must stay clean first, then darks", "wiped often"},
+	{lesson.DryBlockIn, "", "the large shapes in acrylic, fully dry", "thin oil over the block-in, opaque last", "the large shapes are there already; adjust", "seldom cleaned, what is left is used on purpose"},
+	{lesson.Layered, "", "a toned ground", "oil in thin layers, dry between, over days", "restate shadow, light and sky holes; refine", "wiped; small brushes later"},
 }
 
 // Of says how a method runs a session.
@@ -104,7 +104,7 @@ func Switch(l *lesson.Lesson, to lesson.Method) (*Turn, error) {
 // undress takes out what a method brought: base coat, acrylic with its drying, days
 // between layers, mediums of the layers.
 func undress(l *lesson.Lesson) {
-	l.Base = lesson.Base{Kind: "none", Zones: []string{}}
+	l.Base = lesson.Base{Kind: lesson.NoBase, Zones: []string{}}
 	if bare := strings.TrimSuffix(l.Ground.Name, oiled); bare != "" {
 		l.Ground.Name = bare
 	}
@@ -119,7 +119,7 @@ func undress(l *lesson.Lesson) {
 	gone := map[string]bool{}
 	for i, s := range l.Steps {
 		drying := acrylic && s.Technique == lesson.Wait && i == last+1
-		brought := s.Technique == lesson.Blot && s.Words == blotWords || s.Technique == lesson.Dry && l.Method == "layered"
+		brought := s.Technique == lesson.Blot && s.Words == blotWords || s.Technique == lesson.Dry && l.Method == lesson.Layered
 		if s.Medium.Acrylic || drying || brought {
 			gone[s.ID] = true
 			continue
@@ -154,7 +154,7 @@ func tone(l *lesson.Lesson) {
 	colour, err := l.Paints().Colour(l.Ground.Tone)
 	white := err == nil && colour.L >= WhiteGround
 	switch l.Method {
-	case "direct", "ladder", "layered":
+	case lesson.Direct, lesson.LeanToFat, lesson.Layered:
 		if white {
 			l.Ground = earth
 		}
@@ -174,12 +174,12 @@ const (
 // much.
 func Care(m lesson.Method, now lesson.Care, apart float64) lesson.Care {
 	switch {
-	case m == "dry-block-in" && apart <= WipeEnough:
-		return "carry-on"
-	case m == "direct" && apart > otherHue:
-		return "rinse-dry"
-	case m != "dry-block-in" && now == "carry-on" && apart > 0 || (now == "rinse-dry" || now == "rinse-damp") && apart <= WipeEnough:
-		return "wipe"
+	case m == lesson.DryBlockIn && apart <= WipeEnough:
+		return lesson.CarryOn
+	case m == lesson.Direct && apart > otherHue:
+		return lesson.RinseDry
+	case m != lesson.DryBlockIn && now == lesson.CarryOn && apart > 0 || (now == lesson.RinseDry || now == lesson.RinseDamp) && apart <= WipeEnough:
+		return lesson.Wipe
 	}
 	return now
 }
@@ -195,7 +195,7 @@ func care(l *lesson.Lesson) {
 		}
 		before, used := held[s.Tool]
 		held[s.Tool] = s.Mixtures[len(s.Mixtures)-1]
-		if used && s.Care != "fresh" {
+		if used && s.Care != lesson.Fresh {
 			l.Steps[i].Care = Care(l.Method, s.Care, spectrum.DeltaE(colours[before], colours[s.Mixtures[0]]))
 		}
 	}

@@ -14,7 +14,7 @@ import (
 // plainly is the demo as it would be written for no method in particular.
 func plainly(t *testing.T) *lesson.Lesson {
 	l, _ := sample.Terraces(t)
-	turn, err := house.Switch(l, "direct")
+	turn, err := house.Switch(l, lesson.Direct)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -37,12 +37,12 @@ func TestOneLessonThroughAllMethods(t *testing.T) {
 		least, most          float64 // µm of base coat
 		acrylic, dries, thin bool    // thin: half-solvent lay-ins
 	}{
-		{"wet-base", "white", 8, 15, false, false, false},
-		{"direct", "none", 0, 3, false, false, false},
-		{"ladder", "none", 0, 0, false, false, true},
-		{"rub-and-blot", "clear", 1, 8, false, false, false},
-		{"dry-block-in", "none", 0, 0, true, false, false},
-		{"layered", "none", 0, 0, false, true, false},
+		{lesson.WetBase, lesson.WhiteBase, 8, 15, false, false, false},
+		{lesson.Direct, lesson.NoBase, 0, 3, false, false, false},
+		{lesson.LeanToFat, lesson.NoBase, 0, 0, false, false, true},
+		{lesson.RubAndBlot, lesson.ClearBase, 1, 8, false, false, false},
+		{lesson.DryBlockIn, lesson.NoBase, 0, 0, true, false, false},
+		{lesson.Layered, lesson.NoBase, 0, 0, false, true, false},
 	} {
 		turn, err := house.Switch(l, w.method)
 		if err != nil {
@@ -126,10 +126,10 @@ func TestCareOfBrushesFollowsTheMethod(t *testing.T) {
 		before   [3]lesson.Care
 		after    [3]lesson.Care
 	}{
-		{"wet-base", "dry-block-in", [3]lesson.Care{"fresh", "wipe", "wipe"}, [3]lesson.Care{"fresh", "carry-on", "wipe"}},
-		{"wet-base", "direct", [3]lesson.Care{"fresh", "wipe", "wipe"}, [3]lesson.Care{"fresh", "wipe", "rinse-dry"}},
-		{"direct", "ladder", [3]lesson.Care{"fresh", "rinse-dry", "rinse-dry"}, [3]lesson.Care{"fresh", "wipe", "rinse-dry"}},
-		{"dry-block-in", "wet-base", [3]lesson.Care{"fresh", "carry-on", "carry-on"}, [3]lesson.Care{"fresh", "carry-on", "wipe"}},
+		{lesson.WetBase, lesson.DryBlockIn, [3]lesson.Care{lesson.Fresh, lesson.Wipe, lesson.Wipe}, [3]lesson.Care{lesson.Fresh, lesson.CarryOn, lesson.Wipe}},
+		{lesson.WetBase, lesson.Direct, [3]lesson.Care{lesson.Fresh, lesson.Wipe, lesson.Wipe}, [3]lesson.Care{lesson.Fresh, lesson.Wipe, lesson.RinseDry}},
+		{lesson.Direct, lesson.LeanToFat, [3]lesson.Care{lesson.Fresh, lesson.RinseDry, lesson.RinseDry}, [3]lesson.Care{lesson.Fresh, lesson.Wipe, lesson.RinseDry}},
+		{lesson.DryBlockIn, lesson.WetBase, [3]lesson.Care{lesson.Fresh, lesson.CarryOn, lesson.CarryOn}, [3]lesson.Care{lesson.Fresh, lesson.CarryOn, lesson.Wipe}},
 	} {
 		l := write(c.from, c.before[:]...)
 		turn, err := house.Switch(l, c.to)
@@ -151,7 +151,7 @@ func TestCareOfBrushesFollowsTheMethod(t *testing.T) {
 func TestAWhiteGroundIsTonedWhereTheMethodAsks(t *testing.T) {
 	l := sample.Lesson()
 	l.Ground = lesson.Ground{Name: "white", Tone: []lesson.Part{{Paint: "PW6", Parts: 1}}}
-	for method, toned := range map[lesson.Method]bool{"ladder": true, "layered": true, "wet-base": false, "rub-and-blot": false} {
+	for method, toned := range map[lesson.Method]bool{lesson.LeanToFat: true, lesson.Layered: true, lesson.WetBase: false, lesson.RubAndBlot: false} {
 		turn, err := house.Switch(l, method)
 		if err != nil {
 			t.Fatal(err)
@@ -166,12 +166,12 @@ func TestAWhiteGroundIsTonedWhereTheMethodAsks(t *testing.T) {
 // What the instructor wrote stays, also where a method would bring the like.
 func TestTheInstructorsTowelStays(t *testing.T) {
 	l := sample.Lesson()
-	l.Method = "rub-and-blot"
+	l.Method = lesson.RubAndBlot
 	mine := sample.Step("mine", "ridge", lesson.Blot, "towel")
 	mine.Words = "My own towel."
 	l.Steps = slices.Insert(l.Steps, 2, mine)
 	l.Steps[3].After = []lesson.After{{Step: "mine", Least: 1}}
-	turn, err := house.Switch(l, "wet-base")
+	turn, err := house.Switch(l, lesson.WetBase)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -81,7 +81,7 @@ func (d *differ) whole() {
 
 func baseName(l *Lesson) string {
 	b := l.Base
-	if b.Kind == "none" || b.Thickness == 0 {
+	if b.Kind == NoBase || b.Thickness == 0 {
 		return "none"
 	}
 	where := "everywhere"

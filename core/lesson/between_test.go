@@ -20,7 +20,7 @@ func TestDifferencesAreNamedStepByStep(t *testing.T) {
 	b.Steps = append(b.Steps[1:], sample.Step("new", "sky", lesson.Scumble, "filbert10", "sky"))
 	b.Steps[0], b.Steps[1] = b.Steps[1], b.Steps[0] // the trees before the ridge
 	b.Mixtures[0].Parts = []lesson.Part{{Paint: "PW6", Parts: 9}, {Paint: "PB29", Parts: 1}}
-	b.Session, b.Base = 40, lesson.Base{Kind: "white", Thickness: 9, Zones: []string{"sky"}}
+	b.Session, b.Base = 40, lesson.Base{Kind: lesson.WhiteBase, Thickness: 9, Zones: []string{"sky"}}
 	var says []string
 	for _, d := range lesson.Differences(a, b) {
 		says = append(says, d.Part+" "+d.Kind+": "+d.Says)
@@ -55,7 +55,7 @@ func TestBetweenLeadsFromOneToTheOther(t *testing.T) {
 		if i := slices.IndexFunc(b.Steps, func(s lesson.Step) bool { return s.ID == "fresh" }); i > 0 {
 			b.Steps[i].After = []lesson.After{{Step: b.Steps[0].ID, Least: 2}}
 		}
-		b.Method, b.Base = "wet-base", lesson.Base{Kind: "white", Thickness: 9, Zones: []string{}}
+		b.Method, b.Base = lesson.WetBase, lesson.Base{Kind: lesson.WhiteBase, Thickness: 9, Zones: []string{}}
 		got, undo, err := lesson.Apply(a, lesson.Between(a, b))
 		if err != nil || !bytes.Equal(lesson.Encode(got), lesson.Encode(b)) {
 			t.Fatalf("trial %d: %v\n%s", trial, err, lesson.Encode(got))

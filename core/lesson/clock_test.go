@@ -76,8 +76,8 @@ func TestWaitsPointSomewhere(t *testing.T) {
 		}
 	}
 	for _, e := range []lesson.Easier{
-		{Technique: lesson.Tap, Tool: "liner", Load: "light", Pressure: "light", Cover: 1, Minutes: 2},
-		{Technique: lesson.Blot, Tool: "towel", Load: "light", Pressure: "light", Cover: 1, Minutes: 2},
+		{Technique: lesson.Tap, Tool: "liner", Load: lesson.LightLoad, Pressure: lesson.Lightly, Cover: 1, Minutes: 2},
+		{Technique: lesson.Blot, Tool: "towel", Load: lesson.LightLoad, Pressure: lesson.Lightly, Cover: 1, Minutes: 2},
 	} {
 		l := sample.Lesson()
 		l.Steps[3].Easier = []lesson.Easier{e}

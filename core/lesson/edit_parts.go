@@ -33,7 +33,7 @@ func (e Split) Apply(l *Lesson) (*Lesson, Edit, error) {
 	first.Minutes = max(shortest, math.Round(s.Minutes)/2)
 	second.Minutes = s.Minutes - first.Minutes
 	first.Cover, second.Cover = max(0.02, s.Cover/2), max(0.02, s.Cover/2)
-	second.Care, second.Stage, second.Note = "carry-on", "", ""
+	second.Care, second.Stage, second.Note = CarryOn, "", ""
 	second.Easier, second.After = nil, nil
 	second.Meanwhile = s.Meanwhile && s.Technique.Marks()
 	stem := s.ID[:min(len(s.ID), 36)]

@@ -17,7 +17,7 @@ func TestAStepIsSplitAndJoinedAgain(t *testing.T) {
 		t.Fatal(err)
 	}
 	a, b := two.Steps[0], two.Steps[1]
-	if a.Minutes != 2.5 || b.Minutes != 2.5 || a.Cover != 0.5 || b.Cover != 0.5 || b.ID != "sky-2" || b.Care != "carry-on" || b.Stage != "" || a.Stage != "Sky" {
+	if a.Minutes != 2.5 || b.Minutes != 2.5 || a.Cover != 0.5 || b.Cover != 0.5 || b.ID != "sky-2" || b.Care != lesson.CarryOn || b.Stage != "" || a.Stage != "Sky" {
 		t.Errorf("%+v and %+v", a, b)
 	}
 	if two.Minutes() != l.Minutes() {

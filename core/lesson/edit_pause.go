@@ -15,7 +15,7 @@ const BreakIs = 5.0
 
 // Apply puts it in.
 func (e Pause) Apply(l *Lesson) (*Lesson, Edit, error) {
-	s := Step{Where: "whole", Technique: Wait, Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "wipe", Cover: 1,
+	s := Step{Where: Whole, Technique: Wait, Mixtures: []string{}, Load: MediumLoad, Pressure: Lightly, Care: Wipe, Cover: 1,
 		Minutes: e.Minutes, Meanwhile: e.Meanwhile, Words: "Stand back two metres and squint: is every plane its planned value?"}
 	if e.Minutes >= BreakIs {
 		s.Words = "A break: look at it with fresh eyes afterwards."

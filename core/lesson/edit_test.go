@@ -13,9 +13,9 @@ import (
 
 func edits() []lesson.Edit {
 	changed := sample.Lesson().Steps[1]
-	changed.Load, changed.Where = "thin", "crest"
+	changed.Load, changed.Where = lesson.ThinLoad, lesson.Crest
 	eased := sample.Lesson().Steps[3]
-	eased.Easier = []lesson.Easier{{Technique: lesson.Dab, Tool: "knife", Load: "full", Pressure: "barely", Cover: 0.4, Minutes: 3, Words: "Dab them."}}
+	eased.Easier = []lesson.Easier{{Technique: lesson.Dab, Tool: "knife", Load: lesson.FullLoad, Pressure: lesson.Barely, Cover: 0.4, Minutes: 3, Words: "Dab them."}}
 	return []lesson.Edit{
 		lesson.Move{Step: "sky", To: 3},
 		lesson.Move{Step: "lights", To: 0},
@@ -34,12 +34,12 @@ func edits() []lesson.Edit {
 		lesson.Insert{At: 2, Step: sample.Step("blot", "ridge", lesson.Blot, "towel")},
 		lesson.Insert{At: 4, Step: sample.Step("wait", "", lesson.Wait, "")},
 		lesson.Remove{Step: "ridge"},
-		lesson.SetSession{Minutes: 45, Pace: 1.4, Level: "some"},
-		lesson.SetMethod{Method: "ladder"},
+		lesson.SetSession{Minutes: 45, Pace: 1.4, Level: lesson.SomePractice},
+		lesson.SetMethod{Method: lesson.LeanToFat},
 		lesson.Pause{At: 2, Minutes: 1},
 		lesson.All{lesson.Pause{At: 4, Minutes: 6}, lesson.Pause{At: 1, Minutes: 2, Meanwhile: true}},
-		lesson.SetTool{At: 2, Tool: lesson.Tool{ID: "round4", Kind: "round", Width: 4}},
-		lesson.SetTool{Tool: lesson.Tool{ID: "flat20", Kind: "flat", Width: 25}},
+		lesson.SetTool{At: 2, Tool: lesson.Tool{ID: "round4", Kind: lesson.Round, Width: 4}},
+		lesson.SetTool{Tool: lesson.Tool{ID: "flat20", Kind: lesson.Flat, Width: 25}},
 		lesson.RemoveTool{Tool: "fan15"},
 		lesson.All{lesson.Change{Step: eased}, lesson.Ease{Step: "lights"}},
 		lesson.Change{Step: changed},

@@ -90,7 +90,7 @@ func TestHashes(t *testing.T) {
 	if a.PaintHash() != b.PaintHash() {
 		t.Error("words change the painting")
 	}
-	b.Steps[0].Load = "thin"
+	b.Steps[0].Load = lesson.ThinLoad
 	if a.PaintHash() == b.PaintHash() {
 		t.Error("another load is the same painting")
 	}

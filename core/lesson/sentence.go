@@ -136,8 +136,8 @@ func Brief(l *Lesson, s Step) string {
 	keep := map[string]bool{"technique": true, "mixtures": true, "where": true, "zone": true, "days": true}
 	var words []string
 	for _, p := range Sentence(l, s) {
-		if keep[p.Slot] && (p.Slot != "where" || s.Where != "whole") {
-			if p.Slot == "where" || p.Slot == "zone" && s.Where == "whole" {
+		if keep[p.Slot] && (p.Slot != "where" || s.Where != Whole) {
+			if p.Slot == "where" || p.Slot == "zone" && s.Where == Whole {
 				if len(s.Mixtures) > 0 {
 					words = append(words, "over")
 				}

@@ -24,9 +24,9 @@ type TechniqueInfo struct {
 }
 
 var (
-	brushes = []ToolKind{"flat", "soft-flat", "filbert", "round", "fan", "soft-fan", "mop", "liner", "dagger", "worn"}
-	knives  = []ToolKind{"knife", "point-knife", "edge-knife"}
-	cloths  = []ToolKind{"towel", "rag", "swab"}
+	brushes = []ToolKind{Flat, SoftFlat, Filbert, Round, Fan, SoftFan, Mop, Liner, Dagger, Worn}
+	knives  = []ToolKind{Knife, PointKnife, EdgeKnife}
+	cloths  = []ToolKind{Towel, Rag, Swab}
 )
 
 // Brush reports whether a kind of tool has hairs.
@@ -36,31 +36,31 @@ func (k ToolKind) Brush() bool { return slices.Contains(brushes, k) }
 func (k ToolKind) Knife() bool { return slices.Contains(knives, k) }
 
 var techniques = []TechniqueInfo{
-	{CrissCross, "criss-cross", "Overlapping X strokes with a large flat, pressing less toward the bottom: a sky that grades by itself on the wet base.", []ToolKind{"flat", "soft-flat"}, 1, 3, false},
-	{LongPull, "pull long and level", "One level pull from the edge inward: still water, flat ground.", []ToolKind{"flat", "soft-flat", "filbert"}, 1, 3, false},
-	{Feather, "feather", "Barely touching, across the join, with a clean soft brush: merges two colours and softens an edge.", []ToolKind{"soft-flat", "mop", "fan", "soft-fan"}, 0, 0, false},
-	{RubIn, "rub in", "Small firm circles, thin: a tone or a lay-in. Without paint, the medium alone is rubbed in as a couch.", []ToolKind{"flat", "filbert", "worn", "rag"}, 0, 3, false},
-	{Scumble, "scumble", "Small circles with little paint, broken: cloud edges, mist, haze.", []ToolKind{"filbert", "worn", "mop", "flat"}, 1, 3, false},
-	{Fluff, "fluff and base-blend", "Small turning touches that keep the top edge, then the base swept level: cloud volume, mist.", []ToolKind{"filbert", "mop", "round"}, 1, 3, false},
-	{Tap, "tap", "Straight on, hairs opened, only the corner: distant woods, foliage, bushes.", []ToolKind{"flat", "filbert", "fan", "round", "worn"}, 1, 3, false},
-	{Comma, "set commas of", "Short curved press and lift: leaf clusters.", []ToolKind{"filbert", "round", "dagger"}, 1, 3, false},
+	{CrissCross, "criss-cross", "Overlapping X strokes with a large flat, pressing less toward the bottom: a sky that grades by itself on the wet base.", []ToolKind{Flat, SoftFlat}, 1, 3, false},
+	{LongPull, "pull long and level", "One level pull from the edge inward: still water, flat ground.", []ToolKind{Flat, SoftFlat, Filbert}, 1, 3, false},
+	{Feather, "feather", "Barely touching, across the join, with a clean soft brush: merges two colours and softens an edge.", []ToolKind{SoftFlat, Mop, Fan, SoftFan}, 0, 0, false},
+	{RubIn, "rub in", "Small firm circles, thin: a tone or a lay-in. Without paint, the medium alone is rubbed in as a couch.", []ToolKind{Flat, Filbert, Worn, Rag}, 0, 3, false},
+	{Scumble, "scumble", "Small circles with little paint, broken: cloud edges, mist, haze.", []ToolKind{Filbert, Worn, Mop, Flat}, 1, 3, false},
+	{Fluff, "fluff and base-blend", "Small turning touches that keep the top edge, then the base swept level: cloud volume, mist.", []ToolKind{Filbert, Mop, Round}, 1, 3, false},
+	{Tap, "tap", "Straight on, hairs opened, only the corner: distant woods, foliage, bushes.", []ToolKind{Flat, Filbert, Fan, Round, Worn}, 1, 3, false},
+	{Comma, "set commas of", "Short curved press and lift: leaf clusters.", []ToolKind{Filbert, Round, Dagger}, 1, 3, false},
 	{KnifeBreak, "break a knife roll of", "A roll of paint on the knife's edge, no pressure, so that it breaks over the surface: rock light, bark, walls, sunlit slopes.", knives, 1, 3, false},
 	{KnifeSlide, "slide the knife with", "The blade flat and firm, along the plane of the ground: path, shore, ledge.", knives, 1, 3, false},
 	{KnifeLine, "touch in knife lines of", "The edge of the knife touched and dragged a little, level: water line, glitter, roof edge.", knives, 1, 2, false},
-	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope.", []ToolKind{"flat", "soft-flat", "filbert", "worn"}, 1, 3, false},
-	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{"fan", "soft-fan", "filbert", "flat", "round"}, 1, 3, false},
-	{FanEdge, "chop fan edges of", "The fan held on edge, up and down: reeds, conifer boughs, grass blades.", []ToolKind{"fan", "soft-fan", "worn", "flat"}, 1, 3, false},
-	{DoubleLoad, "stroke double-loaded", "One colour on each side of the brush, one pull: trunks and posts with a lit and a shaded side.", []ToolKind{"fan", "flat", "filbert"}, 2, 2, false},
-	{LinerPull, "pull liner strokes of", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{"liner", "round", "dagger"}, 1, 2, false},
-	{PressTurn, "press and turn", "Set down and rotated on the spot: sun, moon, blossom.", []ToolKind{"round", "filbert"}, 1, 2, false},
-	{Dab, "dab", "Press and leave: flowers, leaves on water.", []ToolKind{"knife", "point-knife", "round", "filbert"}, 1, 3, false},
-	{DryDrag, "dry-drag", "The side of the hairs, almost no paint, flat over the texture: bark, sparkle, worn stone, foam.", []ToolKind{"worn", "flat", "soft-flat", "fan"}, 1, 2, false},
-	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{"filbert", "flat", "soft-flat", "round", "dagger"}, 1, 3, false},
-	{Glaze, "glaze", "A thin transparent layer over set, blotted or dry paint: cast shadow, tint. Let it down with oil or alkyd.", []ToolKind{"soft-flat", "mop"}, 1, 2, false},
+	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope.", []ToolKind{Flat, SoftFlat, Filbert, Worn}, 1, 3, false},
+	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{Fan, SoftFan, Filbert, Flat, Round}, 1, 3, false},
+	{FanEdge, "chop fan edges of", "The fan held on edge, up and down: reeds, conifer boughs, grass blades.", []ToolKind{Fan, SoftFan, Worn, Flat}, 1, 3, false},
+	{DoubleLoad, "stroke double-loaded", "One colour on each side of the brush, one pull: trunks and posts with a lit and a shaded side.", []ToolKind{Fan, Flat, Filbert}, 2, 2, false},
+	{LinerPull, "pull liner strokes of", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{Liner, Round, Dagger}, 1, 2, false},
+	{PressTurn, "press and turn", "Set down and rotated on the spot: sun, moon, blossom.", []ToolKind{Round, Filbert}, 1, 2, false},
+	{Dab, "dab", "Press and leave: flowers, leaves on water.", []ToolKind{Knife, PointKnife, Round, Filbert}, 1, 3, false},
+	{DryDrag, "dry-drag", "The side of the hairs, almost no paint, flat over the texture: bark, sparkle, worn stone, foam.", []ToolKind{Worn, Flat, SoftFlat, Fan}, 1, 2, false},
+	{CutIn, "cut in", "Background colour laid up to a silhouette: sky holes, restated edges, small exact shapes.", []ToolKind{Filbert, Flat, SoftFlat, Round, Dagger}, 1, 3, false},
+	{Glaze, "glaze", "A thin transparent layer over set, blotted or dry paint: cast shadow, tint. Let it down with oil or alkyd.", []ToolKind{SoftFlat, Mop}, 1, 2, false},
 	{RubBack, "rub back", "All over and soft with a towel: fog, ghost trees.", cloths, 0, 0, false},
 	{WipeOut, "wipe out", "Local and firm, back to the ground: lights, mist, a correction.", cloths, 0, 0, false},
 	{Scrape, "scrape off", "The knife takes off all but what sits in the weave.", knives, 0, 0, false},
-	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{"towel", "rag"}, 0, 0, false},
+	{Blot, "blot", "A lint-free towel laid on, left, and lifted: oil goes into it and the paint grabs.", []ToolKind{Towel, Rag}, 0, 0, false},
 	{Wait, "wait", "Let it set; paint elsewhere, stand back, or take the break.", []ToolKind{}, 0, 0, true},
 	{Dry, "let it dry", "Days between sessions: thin and fast paint becomes a dry layer, thick paint stays soft.", []ToolKind{}, 0, 0, true},
 }

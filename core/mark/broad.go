@@ -3,8 +3,8 @@ package mark
 import (
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 )
 
 // crissCross covers the part from the top down with overlapping X strokes and
@@ -56,7 +56,7 @@ func (p *planner) longPull() {
 // feather goes across the joins of the part with the least touch, from the top down.
 func (p *planner) feather() {
 	w := p.tool.Width
-	level := p.water() || p.z.Kind == lesson.Mist || p.s.Where == "foot"
+	level := p.water() || p.z.Kind == lesson.Mist || p.s.Where == lesson.Foot
 	for _, at := range p.places(p.some(w * w * 0.85)) {
 		x, y := at.X, at.Y
 		lean := p.between(-0.45, 0.45)
@@ -97,7 +97,7 @@ func (p *planner) pullDown() {
 		for y := top + 0.1*w*p.rng.Float64(); y < bottom-0.1*w; y += next * longest {
 			lean := p.between(-0.04, 0.04)
 			if slope {
-				lean = p.whole.Fall(p.l, p.z, x, y+0.3*longest) + 0.5*(film.Noise(p.seed+4, x/(1.4*w), 2)-0.5) + p.between(-0.15, 0.15)
+				lean = p.whole.Fall(p.l, p.z, x, y+0.3*longest) + 0.5*(noise.At(p.seed+4, x/(1.4*w), 2)-0.5) + p.between(-0.15, 0.15)
 				lean = min(1, max(-1, lean))
 			}
 			l := min(longest, bottom-y+1) * p.between(0.75, 1)
@@ -202,7 +202,7 @@ func (p *planner) scumble() {
 	n := p.some(0.16 * w * w)
 	for made, tries := 0, 0; made < n && tries < 5*n; tries++ {
 		x, y := p.r.Nth(p.rng.Float64())
-		if p.s.Cover < 1.2 && film.Fractal(p.seed+8, x/(2*drift), y/drift, 2) < 0.5*(1.2-p.s.Cover) {
+		if p.s.Cover < 1.2 && noise.Fractal(p.seed+8, x/(2*drift), y/drift, 2) < 0.5*(1.2-p.s.Cover) {
 			continue
 		}
 		if p.z.Kind == lesson.Disc { // a glow is strongest in the middle and has no rim

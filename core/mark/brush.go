@@ -10,6 +10,7 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 )
 
 // A Brush is a tool in the hand, with the paint it carries.
@@ -42,7 +43,7 @@ func NewBrush(tool lesson.Tool, n int, cell float64, seed uint64) *Brush {
 	for row := range b.build.rows {
 		for i := range count {
 			across := (float64(i) + 0.5 - float64(count)/2) * apart
-			tuft := film.Noise(seed+uint64(row)*7, across/1.7, 2) // hairs stick together in tufts
+			tuft := noise.At(seed+uint64(row)*7, across/1.7, 2) // hairs stick together in tufts
 			if tufts(seed, i, count, apart) > gaps {
 				continue
 			}
@@ -64,7 +65,7 @@ func NewBrush(tool lesson.Tool, n int, cell float64, seed uint64) *Brush {
 
 // tufts tells, from 0 to 1, how far place i of a row lies from the middle of a tuft.
 func tufts(seed uint64, i, count int, apart float64) float64 {
-	return film.Noise(seed+50, (float64(i)+0.5-float64(count)/2)*apart/2.3, 5)
+	return noise.At(seed+50, (float64(i)+0.5-float64(count)/2)*apart/2.3, 5)
 }
 
 // thresholdOf is the figure that a share of n figures do not exceed, so that every

@@ -3,8 +3,8 @@ package mark
 import (
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 	"proxenos/core/scene"
 )
 
@@ -18,7 +18,7 @@ func (p *planner) clusters(n int, size float64, each func(at, middle lesson.Poin
 	}
 	for made, tries := 0, 0; made < n && tries < 6*n; tries++ {
 		cx, cy := p.r.Nth(p.rng.Float64())
-		if film.Fractal(p.seed+8, cx/(size*1.4), cy/(size*1.1), 2) < pockets {
+		if noise.Fractal(p.seed+8, cx/(size*1.4), cy/(size*1.1), 2) < pockets {
 			continue
 		}
 		shade := p.shade(cx, cy, 0.6)
@@ -78,17 +78,17 @@ func (p *planner) boughs(n int, each func(at lesson.Point, out float64)) {
 		out := float64(1 - 2*p.rng.IntN(2))
 		// Lower tiers are wider; they stand at uneven heights, not the same left and right.
 		tier := math.Floor(math.Sqrt(p.rng.Float64()) * height / apart)
-		level := (tier + 1.3*film.Noise(p.seed+10, tier*1.7, 5+out)) * apart
+		level := (tier + 1.3*noise.At(p.seed+10, tier*1.7, 5+out)) * apart
 		y := p.whole.Y0 + level + p.between(0, 0.025)*height
 		left, right, ok := p.whole.Row(min(p.whole.Y1-0.3, y))
 		if !ok {
 			continue
 		}
 		axis := (left + right) / 2
-		reach := (right - left) / 2 * (0.75 + 0.5*film.Noise(p.seed+11, level, out))
+		reach := (right - left) / 2 * (0.75 + 0.5*noise.At(p.seed+11, level, out))
 		t := p.rng.Float64()
 		at := lesson.Point{X: axis + out*t*reach, Y: y + t*reach*(0.2+0.35*level/height) + p.between(0, 0.035)*height}
-		if at.Y > p.whole.Y1 || !p.r.Inside(min(p.r.X1-0.3, max(p.r.X0, at.X)), at.Y) && p.s.Where != "whole" {
+		if at.Y > p.whole.Y1 || !p.r.Inside(min(p.r.X1-0.3, max(p.r.X0, at.X)), at.Y) && p.s.Where != lesson.Whole {
 			continue
 		}
 		each(at, out)
@@ -110,11 +110,11 @@ func (p *planner) fanEdge() {
 	}
 	mid := p.tall((p.r.Y0 + p.r.Y1) / 2)
 	for i, f := range p.places(p.some(0.55 * mid)) {
-		if film.Fractal(p.seed+9, f.X/9, f.Y/6, 2) < 0.42 {
+		if noise.Fractal(p.seed+9, f.X/9, f.Y/6, 2) < 0.42 {
 			continue // reeds stand in clumps
 		}
 		h := p.tall(f.Y) * p.between(0.3, 1.2)
-		lean := p.between(-0.2, 0.2) + 0.3*(film.Noise(p.seed, f.X/25, f.Y/25)-0.5)
+		lean := p.between(-0.2, 0.2) + 0.3*(noise.At(p.seed, f.X/25, f.Y/25)-0.5)
 		p.add(Stroke{Path: []lesson.Point{f, {X: f.X + 0.5*lean*h, Y: f.Y - 0.6*h}, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.3, Edge: 1,
 			Corner: max(0.06, min(0.35, 2/w)), Reload: i%5 == 0, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
 	}
@@ -141,9 +141,9 @@ func (p *planner) pushUp() {
 			line = next
 			next += max(1.2, 0.32*p.tall(next))
 		}
-		y := line + (f.Y-line)*0.35 + 2*(film.Noise(p.seed+12, f.X/18, line)-0.5) // the layer's foot rolls
+		y := line + (f.Y-line)*0.35 + 2*(noise.At(p.seed+12, f.X/18, line)-0.5) // the layer's foot rolls
 		h := p.tall(y) * p.between(0.55, 1.25)
-		lean := p.between(-0.35, 0.35) + 0.4*(film.Noise(p.seed, f.X/40, y/40)-0.5)
+		lean := p.between(-0.35, 0.35) + 0.4*(noise.At(p.seed, f.X/40, y/40)-0.5)
 		p.add(Stroke{
 			Path: []lesson.Point{{X: f.X, Y: y}, {X: f.X + lean*h*0.35, Y: y - 0.55*h}, {X: f.X + lean*h, Y: y - h}},
 			From: 0.8, To: 0.1, Splay: 0.7, Corner: p.between(0.14, 0.42) * min(1, 0.4+scene.Scale(p.l, y)),

@@ -3,8 +3,8 @@ package mark
 import (
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 	"proxenos/core/scene"
 )
 
@@ -110,7 +110,7 @@ func (p *planner) upperEdge() {
 	for x := p.r.X0; x < p.r.X1-1; x += step {
 		a, _, okA := p.r.Span(x)
 		b, _, okB := p.r.Span(min(p.r.X1-0.3, x+step))
-		if okA && okB && math.Abs(b-a) < 2*step && film.Noise(p.seed+6, x/9, 1) > 0.22 {
+		if okA && okB && math.Abs(b-a) < 2*step && noise.At(p.seed+6, x/9, 1) > 0.22 {
 			p.add(Stroke{Path: []lesson.Point{{X: x, Y: a + 0.4}, {X: x + step, Y: b + 0.4}}, From: 1, To: 1, Edge: 1,
 				Corner: 0.04, Reload: true, Abrupt: true, Shade: p.shade(x, a, 0.3)})
 		}

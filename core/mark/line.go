@@ -3,8 +3,8 @@ package mark
 import (
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 	"proxenos/core/scene"
 )
 
@@ -45,8 +45,8 @@ func (p *planner) trunk() (foot, top lesson.Point) {
 	seed := scene.Seed(p.l, p.z.ID)
 	wide, high := p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0
 	mid := (p.whole.X0 + p.whole.X1) / 2
-	foot = lesson.Point{X: mid + 0.08*wide*(film.Noise(seed+51, 1, 1)-0.5), Y: p.whole.Y1}
-	top = lesson.Point{X: foot.X + 0.24*wide*(film.Noise(seed+52, 1, 1)-0.5), Y: p.whole.Y1 - (0.62+0.2*film.Noise(seed+53, 1, 1))*high}
+	foot = lesson.Point{X: mid + 0.08*wide*(noise.At(seed+51, 1, 1)-0.5), Y: p.whole.Y1}
+	top = lesson.Point{X: foot.X + 0.24*wide*(noise.At(seed+52, 1, 1)-0.5), Y: p.whole.Y1 - (0.62+0.2*noise.At(seed+53, 1, 1))*high}
 	return foot, top
 }
 
@@ -107,7 +107,7 @@ func (p *planner) doubleLoad() {
 // as much of the tool as the trunk is thick meets the canvas.
 func (p *planner) trunkStrokes() {
 	foot, top := p.trunk()
-	short := p.s.Where == "foot" // the rest stands in the leaves
+	short := p.s.Where == lesson.Foot // the rest stands in the leaves
 	if short {
 		top = lesson.Point{X: foot.X + 0.35*(top.X-foot.X), Y: foot.Y + 0.35*(top.Y-foot.Y)}
 	}
@@ -145,9 +145,9 @@ func (p *planner) posts() []post {
 			continue
 		}
 		h := bottom - top
-		lean := 0.12 * (film.Noise(seed+61, i*1.3, 1) - 0.5) * h
-		out = append(out, post{lesson.Point{X: x, Y: bottom}, lesson.Point{X: x + lean, Y: bottom - h*(0.85+0.25*film.Noise(seed+62, i*1.7, 2))}})
-		x += max(1.2, h*(1.1+0.9*film.Noise(seed+63, i*1.9, 3)))
+		lean := 0.12 * (noise.At(seed+61, i*1.3, 1) - 0.5) * h
+		out = append(out, post{lesson.Point{X: x, Y: bottom}, lesson.Point{X: x + lean, Y: bottom - h*(0.85+0.25*noise.At(seed+62, i*1.7, 2))}})
+		x += max(1.2, h*(1.1+0.9*noise.At(seed+63, i*1.9, 3)))
 	}
 	return out
 }

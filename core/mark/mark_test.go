@@ -42,7 +42,7 @@ func drag(f *film.Film, b *mark.Brush, y float64) {
 }
 
 func TestABigBrushHoldsWhatPaintersSay(t *testing.T) {
-	b := brush("flat", 50)
+	b := brush(lesson.Flat, 50)
 	took, _ := b.Load(mark.Dip{Left: onlyWhite, Full: 1, Keep: 1})
 	if took < 0.5 || took > 3 || math.Abs(took-b.Carried()) > 1e-6 {
 		t.Errorf("a 50 mm flat takes %.2f ml and carries %.2f", took, b.Carried())
@@ -59,7 +59,7 @@ func TestWipingLeavesLittleAndNotWipingMuch(t *testing.T) {
 		keep     float32
 		low, top float64
 	}{{0.12, 0.01, 0.15}, {1, 0.4, 1.01}} {
-		b := brush("flat", 25)
+		b := brush(lesson.Flat, 25)
 		b.Load(mark.Dip{Left: onlyBlue, Full: 0.5, Keep: 1})
 		had := b.Carried()
 		off := b.Clean(c.keep, 0, 4)
@@ -73,7 +73,7 @@ func TestWipingLeavesLittleAndNotWipingMuch(t *testing.T) {
 }
 
 func TestARinsedDampBrushCarriesSolvent(t *testing.T) {
-	b := brush("filbert", 12)
+	b := brush(lesson.Filbert, 12)
 	b.Load(mark.Dip{Left: onlyBlue, Full: 0.5, Keep: 1})
 	b.Clean(0.02, 0.12, 4)
 	sum := make([]float64, 5)
@@ -85,7 +85,7 @@ func TestARinsedDampBrushCarriesSolvent(t *testing.T) {
 
 func TestDoubleLoadGivesTwoSides(t *testing.T) {
 	f := bare(4)
-	b := brush("flat", 20)
+	b := brush(lesson.Flat, 20)
 	b.Load(mark.Dip{Left: onlyWhite, Right: onlyBlue, Full: 0.8, Keep: 1})
 	drag(f, b, 40)
 	light, dark := f.Colour(100, 2*34), f.Colour(100, 2*46)
@@ -101,7 +101,7 @@ func TestABrushKeepsToItsPlace(t *testing.T) {
 	l := sample.Lesson()
 	z := lesson.Zone{ID: "z", Kind: lesson.Field, Outline: []lesson.Point{{X: 20, Y: 30}, {X: 80, Y: 30}, {X: 80, Y: 50}, {X: 20, Y: 50}}}
 	f := bare(4)
-	b := brush("flat", 25)
+	b := brush(lesson.Flat, 25)
 	b.Load(mark.Dip{Left: onlyBlue, Full: 0.8, Keep: 1})
 	h := mark.Hand{Film: f, Brush: b, Pressure: 0.64, Rng: rand.New(rand.NewPCG(1, 1)), Within: scene.Zone(l, z)}
 	h.Make(mark.Stroke{Path: []lesson.Point{{X: 5, Y: 35}, {X: 95, Y: 35}}, From: 1, To: 1})
@@ -127,7 +127,7 @@ func TestSoftHairDisturbsLessThanBristle(t *testing.T) {
 		drag(f, b, 40)
 		return f.TopColour(100, 80).L
 	}
-	if soft, hard := mixed("soft-flat"), mixed("flat"); soft < hard+5 {
+	if soft, hard := mixed(lesson.SoftFlat), mixed(lesson.Flat); soft < hard+5 {
 		t.Errorf("white over wet blue: top L* %.0f with soft hair, %.0f with bristle", soft, hard)
 	}
 }
@@ -139,7 +139,7 @@ func TestKnifeRollBreaksOnDryWeaveAndLaysCleanOverWet(t *testing.T) {
 		amounts[1] = under
 		f.Coat(amounts, func(int, int) bool { return true })
 		f.Begin(1, 1, nil)
-		b := brush("knife", 30)
+		b := brush(lesson.Knife, 30)
 		b.Load(mark.Dip{Left: onlyWhite, Full: 0.6, Keep: 1})
 		h := mark.Hand{Film: f, Brush: b, Pressure: 0.14, Rng: rand.New(rand.NewPCG(1, 1))}
 		h.Make(mark.Stroke{Path: []lesson.Point{{X: 20, Y: 40}, {X: 80, Y: 40}}, From: 1, To: 1})
@@ -204,7 +204,7 @@ func TestEveryTechniqueFindsItsStrokes(t *testing.T) {
 
 // What is painted beside another step must keep to what it says it may reach.
 func TestStrokesTouchNothingOutsideTheirReach(t *testing.T) {
-	for _, kind := range []lesson.ToolKind{"flat", "soft-flat", "filbert", "round", "fan", "soft-fan", "mop", "liner", "dagger", "worn", "knife", "point-knife", "edge-knife", "rag"} {
+	for _, kind := range []lesson.ToolKind{lesson.Flat, lesson.SoftFlat, lesson.Filbert, lesson.Round, lesson.Fan, lesson.SoftFan, lesson.Mop, lesson.Liner, lesson.Dagger, lesson.Worn, lesson.Knife, lesson.PointKnife, lesson.EdgeKnife, lesson.Rag} {
 		tool := lesson.Tool{ID: "t", Kind: kind, Width: 14}
 		for i, s := range []mark.Stroke{
 			{Path: []lesson.Point{{X: 40, Y: 30}, {X: 55, Y: 44}}, From: 1, To: 1},

@@ -6,8 +6,8 @@ import (
 	"math/rand/v2"
 	"slices"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 	"proxenos/core/scene"
 )
 
@@ -133,7 +133,7 @@ func (p *planner) shade(x, y, scatter float64) int {
 	if len(p.s.Mixtures) < 2 {
 		return 0
 	}
-	t := p.r.Depth(x, y) + scatter*(film.Noise(p.seed+3, x/14, y/14)-0.5+0.6*(p.rng.Float64()-0.5))
+	t := p.r.Depth(x, y) + scatter*(noise.At(p.seed+3, x/14, y/14)-0.5+0.6*(p.rng.Float64()-0.5))
 	return int(math.Round(min(1, max(0, t)) * (Shades - 1)))
 }
 
@@ -144,7 +144,7 @@ func (p *planner) level(x0, x1, y, wander float64) []lesson.Point {
 	var path []lesson.Point
 	for i := range n + 1 {
 		t := float64(i) / float64(n)
-		path = append(path, lesson.Point{X: x0 + (x1-x0)*t, Y: y + wander*(film.Noise(seed, t*3, 1)*2-1)})
+		path = append(path, lesson.Point{X: x0 + (x1-x0)*t, Y: y + wander*(noise.At(seed, t*3, 1)*2-1)})
 	}
 	return path
 }

@@ -3,8 +3,8 @@ package mark
 import (
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 	"proxenos/core/scene"
 )
 
@@ -42,7 +42,7 @@ func (p *planner) dab() {
 func (p *planner) sprinkle(area float64, mark func(at lesson.Point, scale float64) Stroke) {
 	n := p.some(area)
 	for i, at := range p.places(3 * n) {
-		if film.Fractal(p.seed+7, at.X/22, at.Y/11, 3) < 0.5 || p.rng.IntN(3) > 1 {
+		if noise.Fractal(p.seed+7, at.X/22, at.Y/11, 3) < 0.5 || p.rng.IntN(3) > 1 {
 			continue
 		}
 		s := mark(at, math.Pow(scene.Scale(p.l, at.Y), 0.7))

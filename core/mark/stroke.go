@@ -6,6 +6,7 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 )
 
 // A Stroke is one movement of the hand.
@@ -174,7 +175,7 @@ func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 		feel.Reach = base.Reach * min(1, 0.2+lift*1.6)
 		if feel.Roll {
 			// The roll is not even: it breaks in patches as long as a few mm.
-			gap := film.Fractal(s.breaks, s.at/4.5, b.across/2.2, 3)
+			gap := noise.Fractal(s.breaks, s.at/4.5, b.across/2.2, 3)
 			feel.Reach = base.Reach * float32(3.4*gap-1.15)
 			feel.Lay = base.Lay * float32(0.35+1.2*gap)
 			if feel.Reach <= 0 {
@@ -204,7 +205,7 @@ func (h *Hand) press(s Stroke) {
 		b := &hairs[h.Rng.IntN(len(hairs))]
 		angle := h.Rng.Float64() * 2 * math.Pi
 		// The patch has lobes, as leaves and tufts leave them.
-		lobe := 0.45 + 0.85*film.Noise(shape, 2+1.6*math.Cos(angle), 2+1.6*math.Sin(angle))
+		lobe := 0.45 + 0.85*noise.At(shape, 2+1.6*math.Cos(angle), 2+1.6*math.Sin(angle))
 		far := math.Sqrt(h.Rng.Float64()) * lobe
 		dx, dy := math.Cos(angle)*far, math.Sin(angle)*far*long
 		dx, dy = dx*cx-dy*cy, dx*cy+dy*cx

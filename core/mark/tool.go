@@ -27,32 +27,32 @@ func cloth(uptake, leave float32, rounded float64) build {
 }
 
 var builds = map[lesson.ToolKind]build{
-	"flat":        {dig: 26, uptake: 0.34, lay: 10, reach: 170, rows: 2, gap: 1.1, hold: 30000, streak: 0.55, openness: 1},
-	"soft-flat":   {dig: 7, uptake: 0.22, lay: 9, reach: 120, rows: 2, gap: 1.1, hold: 22000, streak: 0.25, openness: 1},
-	"filbert":     {dig: 22, uptake: 0.32, lay: 11, reach: 160, rows: 2, gap: 1, hold: 30000, streak: 0.5, openness: 1, rounded: 0.7},
-	"round":       {dig: 18, uptake: 0.3, lay: 11, reach: 150, rows: 2, gap: 0.8, hold: 26000, streak: 0.4, openness: 1, rounded: 0.7},
-	"fan":         {dig: 13, uptake: 0.26, lay: 11, reach: 150, rows: 1, hold: 16000, streak: 0.8, openness: 0.55, arc: 0.45},
-	"soft-fan":    {dig: 5, uptake: 0.2, lay: 10, reach: 120, rows: 1, hold: 13000, streak: 0.7, openness: 0.6, arc: 0.45},
-	"mop":         {dig: 4.5, uptake: 0.2, lay: 6, reach: 90, rows: 2, gap: 1.6, hold: 9000, streak: 0.2, openness: 1, rounded: 0.7},
-	"liner":       {dig: 1.5, uptake: 0.04, lay: 20, reach: 130, rows: 2, gap: 0.4, hold: 30000, streak: 0.1, openness: 1},
-	"dagger":      {dig: 6, uptake: 0.15, lay: 12, reach: 130, rows: 2, gap: 0.6, hold: 24000, streak: 0.25, openness: 1, slant: 0.7},
-	"worn":        {dig: 24, uptake: 0.36, lay: 8, reach: 120, rows: 2, gap: 1.4, hold: 20000, streak: 1, openness: 0.42, rounded: 0.3},
-	"knife":       {dig: 2.5, uptake: 0.03, lay: 40, reach: 26, rows: 1, hold: 14000, streak: 0.35, openness: 1, roll: true},
-	"point-knife": {dig: 2, uptake: 0.03, lay: 36, reach: 24, rows: 1, hold: 12000, streak: 0.4, openness: 1, slant: 0.3, roll: true},
-	"edge-knife":  {dig: 3, uptake: 0.03, lay: 34, reach: 30, rows: 1, hold: 14000, streak: 0.2, openness: 1, roll: true},
-	"towel":       cloth(0.5, 1.6, 0.5),
-	"rag":         cloth(0.62, 1.1, 0.6),
-	"swab":        cloth(0.7, 0.7, 0.7),
+	lesson.Flat:       {dig: 26, uptake: 0.34, lay: 10, reach: 170, rows: 2, gap: 1.1, hold: 30000, streak: 0.55, openness: 1},
+	lesson.SoftFlat:   {dig: 7, uptake: 0.22, lay: 9, reach: 120, rows: 2, gap: 1.1, hold: 22000, streak: 0.25, openness: 1},
+	lesson.Filbert:    {dig: 22, uptake: 0.32, lay: 11, reach: 160, rows: 2, gap: 1, hold: 30000, streak: 0.5, openness: 1, rounded: 0.7},
+	lesson.Round:      {dig: 18, uptake: 0.3, lay: 11, reach: 150, rows: 2, gap: 0.8, hold: 26000, streak: 0.4, openness: 1, rounded: 0.7},
+	lesson.Fan:        {dig: 13, uptake: 0.26, lay: 11, reach: 150, rows: 1, hold: 16000, streak: 0.8, openness: 0.55, arc: 0.45},
+	lesson.SoftFan:    {dig: 5, uptake: 0.2, lay: 10, reach: 120, rows: 1, hold: 13000, streak: 0.7, openness: 0.6, arc: 0.45},
+	lesson.Mop:        {dig: 4.5, uptake: 0.2, lay: 6, reach: 90, rows: 2, gap: 1.6, hold: 9000, streak: 0.2, openness: 1, rounded: 0.7},
+	lesson.Liner:      {dig: 1.5, uptake: 0.04, lay: 20, reach: 130, rows: 2, gap: 0.4, hold: 30000, streak: 0.1, openness: 1},
+	lesson.Dagger:     {dig: 6, uptake: 0.15, lay: 12, reach: 130, rows: 2, gap: 0.6, hold: 24000, streak: 0.25, openness: 1, slant: 0.7},
+	lesson.Worn:       {dig: 24, uptake: 0.36, lay: 8, reach: 120, rows: 2, gap: 1.4, hold: 20000, streak: 1, openness: 0.42, rounded: 0.3},
+	lesson.Knife:      {dig: 2.5, uptake: 0.03, lay: 40, reach: 26, rows: 1, hold: 14000, streak: 0.35, openness: 1, roll: true},
+	lesson.PointKnife: {dig: 2, uptake: 0.03, lay: 36, reach: 24, rows: 1, hold: 12000, streak: 0.4, openness: 1, slant: 0.3, roll: true},
+	lesson.EdgeKnife:  {dig: 3, uptake: 0.03, lay: 34, reach: 30, rows: 1, hold: 14000, streak: 0.2, openness: 1, roll: true},
+	lesson.Towel:      cloth(0.5, 1.6, 0.5),
+	lesson.Rag:        cloth(0.62, 1.1, 0.6),
+	lesson.Swab:       cloth(0.7, 0.7, 0.7),
 }
 
 // PressureOf turns the word for a pressure into 0-1.
 func PressureOf(p lesson.Pressure) float64 {
 	switch p {
-	case "barely":
+	case lesson.Barely:
 		return 0.14
-	case "light":
+	case lesson.Lightly:
 		return 0.34
-	case "firm":
+	case lesson.Firmly:
 		return 1
 	}
 	return 0.64
@@ -65,13 +65,13 @@ type Filling struct{ Full, Far float32 }
 // FillingOf turns the word for a load into a filling.
 func FillingOf(l lesson.Load) Filling {
 	switch l {
-	case "thin":
+	case lesson.ThinLoad:
 		return Filling{0.05, 1} // worked into the hairs, little at the tip
-	case "light":
+	case lesson.LightLoad:
 		return Filling{0.2, 0.6}
-	case "full":
+	case lesson.FullLoad:
 		return Filling{0.78, 1}
-	case "heavy":
+	case lesson.HeavyLoad:
 		return Filling{1, 1}
 	}
 	return Filling{0.45, 0.85}

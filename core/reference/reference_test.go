@@ -126,7 +126,7 @@ func TestTheHorizonIsFound(t *testing.T) {
 }
 
 var painted = sync.OnceValues(func() (*rehearse.Rehearsal, error) {
-	l, err := starter.Make(context.Background(), starter.Wish{Kind: "lake", Method: "direct", Width: 400, Height: 300, Seed: 1, Title: "Lake"})
+	l, err := starter.Make(context.Background(), starter.Wish{Kind: "lake", Method: lesson.Direct, Width: 400, Height: 300, Seed: 1, Title: "Lake"})
 	if err != nil {
 		return nil, err
 	}

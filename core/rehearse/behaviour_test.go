@@ -40,7 +40,7 @@ func on(id string, t lesson.Technique, tool, mixture string, change ...func(s *l
 
 // dark lays a thick wet dark on the field; how much is for cover to say.
 func dark(cover float64) lesson.Step {
-	return on("dark", lesson.LongPull, "flat20", "dark", func(s *lesson.Step) { s.Load, s.Cover = "heavy", cover })
+	return on("dark", lesson.LongPull, "flat20", "dark", func(s *lesson.Step) { s.Load, s.Cover = lesson.HeavyLoad, cover })
 }
 
 func light(load lesson.Load, pressure lesson.Pressure) lesson.Step {
@@ -55,7 +55,7 @@ func report(t *testing.T, l *lesson.Lesson) rehearse.Report {
 }
 
 func TestThinLoadLiftsAndHeavyLoadCovers(t *testing.T) {
-	thin, heavy := report(t, patch(nil, dark(2), light("thin", "medium"))), report(t, patch(nil, dark(2), light("heavy", "light")))
+	thin, heavy := report(t, patch(nil, dark(2), light(lesson.ThinLoad, lesson.Evenly))), report(t, patch(nil, dark(2), light(lesson.HeavyLoad, lesson.Lightly)))
 	if thin.Off < thin.On {
 		t.Errorf("a thin load lays %.3f ml and lifts %.3f", thin.On, thin.Off)
 	}
@@ -68,7 +68,7 @@ func TestThinLoadLiftsAndHeavyLoadCovers(t *testing.T) {
 }
 
 func TestLightPressureKeepsTheLowerColourAndFirmMixes(t *testing.T) {
-	soft, firm := report(t, patch(nil, dark(2), light("full", "barely"))), report(t, patch(nil, dark(2), light("full", "firm")))
+	soft, firm := report(t, patch(nil, dark(2), light(lesson.FullLoad, lesson.Barely))), report(t, patch(nil, dark(2), light(lesson.FullLoad, lesson.Firmly)))
 	if soft.Delta > 0.7*firm.Delta || firm.Mud < soft.Mud+0.2 {
 		t.Errorf("barely touching: ΔE %.1f, %.0f %% mud; firmly: ΔE %.1f, %.0f %%", soft.Delta, 100*soft.Mud, firm.Delta, 100*firm.Mud)
 	}
@@ -77,7 +77,7 @@ func TestLightPressureKeepsTheLowerColourAndFirmMixes(t *testing.T) {
 func TestMoreWetPaintBelowMakesMoreMud(t *testing.T) {
 	before := -1.0
 	for _, cover := range []float64{0.4, 1, 2.5} {
-		d := report(t, patch(nil, dark(cover), light("medium", "medium"))).Delta
+		d := report(t, patch(nil, dark(cover), light(lesson.MediumLoad, lesson.Evenly))).Delta
 		if d < before {
 			t.Errorf("with cover %g of dark below, ΔE %.1f, less than %.1f with less", cover, d, before)
 		}
@@ -89,7 +89,7 @@ func TestMoreWetPaintBelowMakesMoreMud(t *testing.T) {
 func TestBlotWaitAndScrapeEachMakeLessMud(t *testing.T) {
 	after := func(between ...lesson.Step) float64 {
 		steps := append([]lesson.Step{dark(2.5)}, between...)
-		return report(t, patch(nil, append(steps, light("medium", "light"))...)).Delta
+		return report(t, patch(nil, append(steps, light(lesson.MediumLoad, lesson.Lightly))...)).Delta
 	}
 	rest := func(technique lesson.Technique, tool string, minutes float64) lesson.Step {
 		return on("rest", technique, tool, "", func(s *lesson.Step) {
@@ -115,10 +115,10 @@ func TestTheBaseCoatMustBeRight(t *testing.T) {
 	pull := func(micron float64) (rehearse.Report, spectrum.Lab) {
 		l := patch(func(l *lesson.Lesson) {
 			if micron > 0 {
-				l.Base = lesson.Base{Kind: "white", Thickness: micron}
+				l.Base = lesson.Base{Kind: lesson.WhiteBase, Thickness: micron}
 			}
-			l.Support.Surface = "canvas"
-		}, on("dark", lesson.LongPull, "flat20", "dark", func(s *lesson.Step) { s.Load = "medium" }))
+			l.Support.Surface = lesson.Canvas
+		}, on("dark", lesson.LongPull, "flat20", "dark", func(s *lesson.Step) { s.Load = lesson.MediumLoad }))
 		r := run(t, l, 0.5)
 		return r.Reports[0], mean(r.Final, 30, 170)
 	}
@@ -151,7 +151,7 @@ func mean(f *film.Film, x0, x1 int) (c spectrum.Lab) {
 func TestDryDragBreaksOnCanvasAndCoversAPanel(t *testing.T) {
 	covered := func(s lesson.Surface) float64 {
 		l := patch(func(l *lesson.Lesson) { l.Support.Surface = s },
-			on("drag", lesson.DryDrag, "worn20", "light", func(s *lesson.Step) { s.Load, s.Pressure, s.Cover = "light", "light", 3 }))
+			on("drag", lesson.DryDrag, "worn20", "light", func(s *lesson.Step) { s.Load, s.Pressure, s.Cover = lesson.LightLoad, lesson.Lightly, 3 }))
 		f := run(t, l, 0.5).Final
 		var hit, all float64
 		for y := 40; y < 110; y++ {
@@ -164,10 +164,10 @@ func TestDryDragBreaksOnCanvasAndCoversAPanel(t *testing.T) {
 		}
 		return hit / all
 	}
-	if c := covered("canvas"); c < 0.25 || c > 0.6 {
+	if c := covered(lesson.Canvas); c < 0.25 || c > 0.6 {
 		t.Errorf("on canvas a dry drag covers %.0f %%", 100*c)
 	}
-	if c := covered("smooth-panel"); c < 0.8 {
+	if c := covered(lesson.SmoothPanel); c < 0.8 {
 		t.Errorf("on a smooth panel it covers %.0f %%", 100*c)
 	}
 }
@@ -175,7 +175,7 @@ func TestDryDragBreaksOnCanvasAndCoversAPanel(t *testing.T) {
 func TestADampBrushThinsWhatFollows(t *testing.T) {
 	solvent := func(care lesson.Care) float64 {
 		l := patch(nil, on("first", lesson.LongPull, "filbert10", "dark"),
-			on("second", lesson.LongPull, "filbert10", "light", func(s *lesson.Step) { s.Where, s.Care, s.Load = "right", care, "medium" }))
+			on("second", lesson.LongPull, "filbert10", "light", func(s *lesson.Step) { s.Where, s.Care, s.Load = lesson.Right, care, lesson.MediumLoad }))
 		f := run(t, l, 0.5).Final
 		sum := make([]float64, f.N)
 		for y := 40; y < 110; y++ {
@@ -189,7 +189,7 @@ func TestADampBrushThinsWhatFollows(t *testing.T) {
 		}
 		return sum[f.N-1] / all
 	}
-	if dry, damp := solvent("rinse-dry"), solvent("rinse-damp"); dry > 0.005 || damp < 0.008 {
+	if dry, damp := solvent(lesson.RinseDry), solvent(lesson.RinseDamp); dry > 0.005 || damp < 0.008 {
 		t.Errorf("solvent in the paint: %.1f %% from a dry brush, %.1f %% from a damp one", 100*dry, 100*damp)
 	}
 }
@@ -198,13 +198,13 @@ func TestADampBrushThinsWhatFollows(t *testing.T) {
 func TestAGlazeKeepsWhatIsBelowInSight(t *testing.T) {
 	halves := func(glaze bool) (left, right spectrum.Lab) {
 		steps := []lesson.Step{
-			on("l", lesson.LongPull, "flat20", "light", func(s *lesson.Step) { s.Where, s.Medium = "left", lesson.Medium{Alkyd: 20} }),
-			on("r", lesson.LongPull, "flat20", "ridge", func(s *lesson.Step) { s.Where, s.Medium = "right", lesson.Medium{Alkyd: 20} }),
-			{ID: "dry", Where: "whole", Technique: lesson.Dry, Mixtures: []string{}, Load: "medium", Pressure: "medium", Care: "fresh", Cover: 1, Minutes: 1, Days: 20},
+			on("l", lesson.LongPull, "flat20", "light", func(s *lesson.Step) { s.Where, s.Medium = lesson.Left, lesson.Medium{Alkyd: 20} }),
+			on("r", lesson.LongPull, "flat20", "ridge", func(s *lesson.Step) { s.Where, s.Medium = lesson.Right, lesson.Medium{Alkyd: 20} }),
+			{ID: "dry", Where: lesson.Whole, Technique: lesson.Dry, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 1, Days: 20},
 		}
 		if glaze {
 			steps = append(steps, on("glaze", lesson.Glaze, "soft20", "dark", func(s *lesson.Step) {
-				s.Load, s.Pressure, s.Medium = "light", "light", lesson.Medium{Oil: 40, Alkyd: 35}
+				s.Load, s.Pressure, s.Medium = lesson.LightLoad, lesson.Lightly, lesson.Medium{Oil: 40, Alkyd: 35}
 			}))
 		}
 		f := run(t, patch(nil, steps...), 0.5).Final
@@ -230,8 +230,8 @@ func TestAcrylicDoesNotTakeOnOil(t *testing.T) {
 	if wet.Refused < 30 || wet.Area > 0.15*wet.Refused {
 		t.Errorf("on wet oil it paints %.0f cm² and is refused on %.0f", wet.Area, wet.Refused)
 	}
-	thin := on("thin", lesson.LongPull, "flat20", "dark", func(s *lesson.Step) { s.Load, s.Medium = "light", lesson.Medium{Alkyd: 20} })
-	rest := lesson.Step{ID: "rest", Where: "whole", Technique: lesson.Dry, Mixtures: []string{}, Load: "medium", Pressure: "medium", Care: "fresh", Cover: 1, Minutes: 1, Days: 30}
+	thin := on("thin", lesson.LongPull, "flat20", "dark", func(s *lesson.Step) { s.Load, s.Medium = lesson.LightLoad, lesson.Medium{Alkyd: 20} })
+	rest := lesson.Step{ID: "rest", Where: lesson.Whole, Technique: lesson.Dry, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 1, Days: 30}
 	dry := over(thin, rest)
 	if dry.Refused < 20 {
 		t.Errorf("on dry oil it is refused on %.0f cm²", dry.Refused)
@@ -239,7 +239,7 @@ func TestAcrylicDoesNotTakeOnOil(t *testing.T) {
 	// Oil over acrylic is sound, and does not stir it.
 	block := acrylic
 	block.ID = "block"
-	oil := report(t, patch(nil, block, light("medium", "firm")))
+	oil := report(t, patch(nil, block, light(lesson.MediumLoad, lesson.Firmly)))
 	if oil.Refused > 0 || oil.Mud > 0.02 {
 		t.Errorf("oil over acrylic: refused on %.0f cm², %.0f %% mud", oil.Refused, 100*oil.Mud)
 	}
@@ -247,17 +247,17 @@ func TestAcrylicDoesNotTakeOnOil(t *testing.T) {
 
 func TestThinPaintDriesInDaysAndThickDoesNot(t *testing.T) {
 	dried := func(load lesson.Load, cover, days float64, medium lesson.Medium) float64 {
-		rest := lesson.Step{ID: "rest", Where: "whole", Technique: lesson.Dry, Mixtures: []string{}, Load: "medium", Pressure: "medium", Care: "fresh", Cover: 1, Minutes: 1, Days: days}
+		rest := lesson.Step{ID: "rest", Where: lesson.Whole, Technique: lesson.Dry, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 1, Days: days}
 		r := run(t, patch(nil, on("p", lesson.LongPull, "flat20", "dark", func(s *lesson.Step) { s.Load, s.Cover, s.Medium = load, cover, medium }), rest), 0.5)
 		return r.Reports[1].Dried / r.Reports[0].Area
 	}
-	if d := dried("light", 0.8, 5, lesson.Medium{}); d < 0.9 {
+	if d := dried(lesson.LightLoad, 0.8, 5, lesson.Medium{}); d < 0.9 {
 		t.Errorf("%.0f %% of a thin film is dry after 5 days", 100*d)
 	}
-	if d := dried("heavy", 3, 5, lesson.Medium{}); d > 0.3 {
+	if d := dried(lesson.HeavyLoad, 3, 5, lesson.Medium{}); d > 0.3 {
 		t.Errorf("%.0f %% of a thick film is dry after 5 days", 100*d)
 	}
-	if oil, alkyd := dried("medium", 1.5, 2, lesson.Medium{Oil: 20}), dried("medium", 1.5, 2, lesson.Medium{Alkyd: 30}); alkyd < oil+0.2 {
+	if oil, alkyd := dried(lesson.MediumLoad, 1.5, 2, lesson.Medium{Oil: 20}), dried(lesson.MediumLoad, 1.5, 2, lesson.Medium{Alkyd: 30}); alkyd < oil+0.2 {
 		t.Errorf("after 2 days %.0f %% with oil and %.0f %% with alkyd", 100*oil, 100*alkyd)
 	}
 }
@@ -265,7 +265,7 @@ func TestThinPaintDriesInDaysAndThickDoesNot(t *testing.T) {
 func TestWarmRoomsSetPaintSooner(t *testing.T) {
 	set := func(celsius float64) float64 {
 		l := patch(func(l *lesson.Lesson) { l.Room.Temperature = celsius }, dark(1),
-			lesson.Step{ID: "wait", Where: "whole", Technique: lesson.Wait, Mixtures: []string{}, Load: "medium", Pressure: "medium", Care: "fresh", Cover: 1, Minutes: 30})
+			lesson.Step{ID: "wait", Where: lesson.Whole, Technique: lesson.Wait, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 30})
 		return run(t, l, 0.5).Final.Read(100, 70).Set
 	}
 	if cold, warm := set(12), set(28); warm < 1.8*cold {
@@ -293,7 +293,7 @@ func TestVolumeIsConservedOverWholeLessons(t *testing.T) {
 			off += p.Off
 		}
 		if s.Technique.Marks() {
-			if s.Care == "fresh" {
+			if s.Care == lesson.Fresh {
 				aside += left[s.Tool]
 			}
 			left[s.Tool] = p.Carried

@@ -210,7 +210,7 @@ func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) {
 	defer func() { <-p.cores }()
 	defer p.has(run, allMade)
 	s := p.r.Lesson.Steps[run.step]
-	if before != nil && s.Care != "fresh" {
+	if before != nil && s.Care != lesson.Fresh {
 		p.await(before, allMade-1)
 		left = before.brush
 	}

@@ -98,7 +98,7 @@ func long(steps int) *lesson.Lesson {
 	l.Steps = nil
 	for i := range steps {
 		s := kinds[i%len(kinds)]
-		s.ID, s.Minutes, s.Care = fmt.Sprintf("s%d", i), 0.5, "wipe"
+		s.ID, s.Minutes, s.Care = fmt.Sprintf("s%d", i), 0.5, lesson.Wipe
 		l.Steps = append(l.Steps, s)
 	}
 	return l
@@ -120,7 +120,7 @@ func TestFiveHundredStepsAreBounded(t *testing.T) {
 func TestAbsurdLoadsAreBounded(t *testing.T) {
 	l := sample.Lesson()
 	for i := range l.Steps {
-		l.Steps[i].Cover, l.Steps[i].Load, l.Steps[i].Pressure = 3, "heavy", "firm"
+		l.Steps[i].Cover, l.Steps[i].Load, l.Steps[i].Pressure = 3, lesson.HeavyLoad, lesson.Firmly
 	}
 	l.Support.Width, l.Support.Height = 1500, 1500
 	for i := range l.Zones {

@@ -178,7 +178,7 @@ func shared(a, b *lesson.Lesson) int {
 	if bare(a) != bare(b) {
 		return 0
 	}
-	if a.Base.Kind != "none" {
+	if a.Base.Kind != lesson.NoBase {
 		for _, id := range a.Base.Zones {
 			if !sameZone(a, b, id) {
 				return 0
@@ -193,7 +193,7 @@ func shared(a, b *lesson.Lesson) int {
 			return false
 		}
 		// Reflections are those of everything that stands.
-		if !scenes && (x.Where == "mirror" || !sameZone(a, b, x.Zone)) {
+		if !scenes && (x.Where == lesson.Mirror || !sameZone(a, b, x.Zone)) {
 			return false
 		}
 		for _, id := range x.Mixtures {
@@ -222,11 +222,11 @@ func sameZone(a, b *lesson.Lesson, id string) bool {
 
 // Surfaces gives the texture of each support.
 var surfaces = map[lesson.Surface]film.Surface{
-	"canvas":       {Depth: 62, Thread: 1.9, Thirst: 0.3},
-	"fine-canvas":  {Depth: 38, Thread: 1.3, Thirst: 0.3},
-	"linen":        {Depth: 52, Thread: 1.5, Thirst: 0.35},
-	"gesso-panel":  {Depth: 16, Thirst: 0.5},
-	"smooth-panel": {Depth: 4, Thirst: 0.15},
+	lesson.Canvas:      {Depth: 62, Thread: 1.9, Thirst: 0.3},
+	lesson.FineCanvas:  {Depth: 38, Thread: 1.3, Thirst: 0.3},
+	lesson.Linen:       {Depth: 52, Thread: 1.5, Thirst: 0.35},
+	lesson.GessoPanel:  {Depth: 16, Thirst: 0.5},
+	lesson.SmoothPanel: {Depth: 4, Thirst: 0.15},
 }
 
 // drying turns the words for drying speed into the rates that the film uses.
@@ -249,7 +249,7 @@ func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) 
 			white = i
 		}
 	}
-	if l.Base.Kind == "white" && white < 0 {
+	if l.Base.Kind == lesson.WhiteBase && white < 0 {
 		p, _ := box.Find(paint.White)
 		white = len(in)
 		in = append(in, film.Ingredient{Key: p.Key, Coat: p.Coat, Drying: drying[p.Drying]})
@@ -262,10 +262,10 @@ func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) 
 	lx, ly := scene.LightOn(l)
 	f := film.New(film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in, Light: [2]float64{lx, ly},
 		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Temperature: l.Room.Temperature, Seed: uint64(l.Seed)})
-	if l.Base.Kind != "none" && l.Base.Thickness > 0 {
+	if l.Base.Kind != lesson.NoBase && l.Base.Thickness > 0 {
 		amounts := make([]float64, len(in))
 		oil := len(in) - 3 + film.Oil
-		if l.Base.Kind == "white" { // thinned with a quarter of oil, so that it spreads
+		if l.Base.Kind == lesson.WhiteBase { // thinned with a quarter of oil, so that it spreads
 			amounts[white], amounts[oil] = 0.75*l.Base.Thickness, 0.25*l.Base.Thickness
 		} else {
 			amounts[oil] = l.Base.Thickness

@@ -121,7 +121,7 @@ func TestVolumeIsConserved(t *testing.T) {
 	for i, p := range r.Reports {
 		tool := l.Steps[i].Tool
 		after := r.At(l.Start(i + 1)).Volume()
-		if l.Steps[i].Care == "fresh" { // the one that was used lies aside
+		if l.Steps[i].Care == lesson.Fresh { // the one that was used lies aside
 			brought[tool] = 0
 		}
 		got := brought[tool] + p.Loaded - p.Wiped - p.Carried
@@ -143,8 +143,8 @@ func lightOverDark() *lesson.Lesson {
 		sample.Step("dark", "trees", lesson.LongPull, "flat20", "dark"),
 		sample.Step("light", "trees", lesson.LongPull, "filbert10", "light"),
 	}
-	l.Steps[0].Load, l.Steps[0].Cover = "heavy", 3
-	l.Steps[1].Load = "thin"
+	l.Steps[0].Load, l.Steps[0].Cover = lesson.HeavyLoad, 3
+	l.Steps[1].Load = lesson.ThinLoad
 	return l
 }
 
@@ -170,19 +170,19 @@ func TestThinLightOverWetDarkTurnsToMud(t *testing.T) {
 		}
 	}
 	for name, change := range map[string]func(*lesson.Lesson){
-		"more load": func(l *lesson.Lesson) { l.Steps[1].Load = "heavy" },
-		"soft hair": func(l *lesson.Lesson) { l.Steps[1].Tool, l.Steps[1].Load = "soft20", "full" },
+		"more load": func(l *lesson.Lesson) { l.Steps[1].Load = lesson.HeavyLoad },
+		"soft hair": func(l *lesson.Lesson) { l.Steps[1].Tool, l.Steps[1].Load = "soft20", lesson.FullLoad },
 		"blot":      insert(lesson.Blot, "towel", 12),
 		"wait":      insert(lesson.Wait, "", 150),
 		"scrape":    insert(lesson.Scrape, "knife", 1),
-		"less dark": func(l *lesson.Lesson) { l.Steps[0].Load, l.Steps[0].Cover = "light", 0.6 },
+		"less dark": func(l *lesson.Lesson) { l.Steps[0].Load, l.Steps[0].Cover = lesson.LightLoad, 0.6 },
 	} {
 		if got := report(change); got.Delta > mud.Delta-1 {
 			t.Errorf("%s: ΔE %.1f, no better than %.1f", name, got.Delta, mud.Delta)
 		}
 	}
-	light := report(func(l *lesson.Lesson) { l.Steps[1].Load, l.Steps[1].Pressure = "heavy", "barely" })
-	firm := report(func(l *lesson.Lesson) { l.Steps[1].Load, l.Steps[1].Pressure = "heavy", "firm" })
+	light := report(func(l *lesson.Lesson) { l.Steps[1].Load, l.Steps[1].Pressure = lesson.HeavyLoad, lesson.Barely })
+	firm := report(func(l *lesson.Lesson) { l.Steps[1].Load, l.Steps[1].Pressure = lesson.HeavyLoad, lesson.Firmly })
 	if light.Mud >= firm.Mud {
 		t.Errorf("barely touching leaves %.0f %% mud, pressing firmly %.0f %%", 100*light.Mud, 100*firm.Mud)
 	}
@@ -195,10 +195,10 @@ func TestADirtyBrushCarriesTheLastColourAlong(t *testing.T) {
 			sample.Step("dark", "trees", lesson.LongPull, "filbert10", "dark"),
 			sample.Step("light", "sky", lesson.LongPull, "filbert10", "light"),
 		}
-		l.Steps[1].Care, l.Steps[1].Load = care, "medium"
+		l.Steps[1].Care, l.Steps[1].Load = care, lesson.MediumLoad
 		return run(t, l, 0.5).Reports[1].Delta
 	}
-	if carried, wiped, fresh := dirt("carry-on"), dirt("wipe"), dirt("fresh"); carried < wiped+2 || wiped < fresh {
+	if carried, wiped, fresh := dirt(lesson.CarryOn), dirt(lesson.Wipe), dirt(lesson.Fresh); carried < wiped+2 || wiped < fresh {
 		t.Errorf("off its colour by ΔE %.1f unwiped, %.1f wiped, %.1f fresh", carried, wiped, fresh)
 	}
 }
@@ -211,7 +211,7 @@ func TestFeatherSoftensAnEdgeByLessThanItsWidth(t *testing.T) {
 		l.Steps = []lesson.Step{sample.Step("up", "sky", lesson.LongPull, "flat20", "sky"), sample.Step("down", "trees", lesson.LongPull, "flat20", "dark")}
 		if feather {
 			s := sample.Step("soft", "trees", lesson.Feather, "mop")
-			s.Where, s.Pressure, s.Cover = "crest", "light", 3
+			s.Where, s.Pressure, s.Cover = lesson.Crest, lesson.Lightly, 3
 			l.Steps = append(l.Steps, s)
 		}
 		f := run(t, l, 0.5).Final
@@ -257,7 +257,7 @@ func TestTryTellsWhatWouldHappen(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	next.Steps[1].Load = "heavy"
+	next.Steps[1].Load = lesson.HeavyLoad
 	got, err := rehearse.Try(context.Background(), r, next, "light")
 	if err != nil {
 		t.Fatal(err)
@@ -282,13 +282,13 @@ func TestAHugeCanvasIsBounded(t *testing.T) {
 }
 
 func TestEveryMethodOfBaseAndSurfaceRuns(t *testing.T) {
-	for _, base := range []lesson.BaseKind{"none", "white", "clear"} {
-		for _, surface := range []lesson.Surface{"canvas", "fine-canvas", "linen", "gesso-panel", "smooth-panel"} {
+	for _, base := range []lesson.BaseKind{lesson.NoBase, lesson.WhiteBase, lesson.ClearBase} {
+		for _, surface := range []lesson.Surface{lesson.Canvas, lesson.FineCanvas, lesson.Linen, lesson.GessoPanel, lesson.SmoothPanel} {
 			l := sample.Lesson()
 			l.Base = lesson.Base{Kind: base, Thickness: 12, Zones: []string{"sky"}}
 			l.Support.Surface = surface
 			r := run(t, l, 1)
-			if wet := r.At(0).Read(50, 10).Body; (wet > 0) != (base != "none") {
+			if wet := r.At(0).Read(50, 10).Body; (wet > 0) != (base != lesson.NoBase) {
 				t.Errorf("%s: %.1f µm of base in the sky", base, wet)
 			}
 			if wet := r.At(0).Read(50, 70).Body; wet > 0 {

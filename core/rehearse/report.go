@@ -126,7 +126,7 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 // a white wet base is there to make.
 func meanings(l *lesson.Lesson, st *stage, f *film.Film) [][]spectrum.Lab {
 	white := -1
-	if l.Base.Kind == "white" {
+	if l.Base.Kind == lesson.WhiteBase {
 		for i, key := range l.Palette {
 			if key == paint.White {
 				white = i

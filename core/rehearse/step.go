@@ -8,6 +8,7 @@ import (
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/mark"
+	"proxenos/core/noise"
 	"proxenos/core/scene"
 )
 
@@ -32,7 +33,7 @@ func (r *Rehearsal) onBase(i int) bool {
 			return false
 		}
 	}
-	return l.Base.Kind == "white" && (len(l.Base.Zones) == 0 || slices.Contains(l.Base.Zones, zone))
+	return l.Base.Kind == lesson.WhiteBase && (len(l.Base.Zones) == 0 || slices.Contains(l.Base.Zones, zone))
 }
 
 // shadesOf turns the mixtures of a step into what may be on the tool: one shade a
@@ -109,11 +110,11 @@ func addMedium(out []float32, medium lesson.Medium, share float64) {
 
 // care says what is left in a tool and how damp it is after each way of cleaning.
 var care = map[lesson.Care]struct{ keep, damp float32 }{
-	"carry-on":   {1, 0},
-	"wipe":       {0.12, 0},
-	"rinse-damp": {0.02, 0.12},
-	"rinse-dry":  {0.01, 0},
-	"fresh":      {0, 0},
+	lesson.CarryOn:   {1, 0},
+	lesson.Wipe:      {0.12, 0},
+	lesson.RinseDamp: {0.02, 0.12},
+	lesson.RinseDry:  {0.01, 0},
+	lesson.Fresh:     {0, 0},
 }
 
 // Between dips a painter who wipes wipes lightly, and well where the colour changes.
@@ -189,7 +190,7 @@ func (r *Rehearsal) acrylicNext(i int) bool {
 
 // pick takes the step's tool as an earlier step left it, or a clean one.
 func (r *Rehearsal) pick(s lesson.Step, left *mark.Brush, f *film.Film) *mark.Brush {
-	if left != nil && s.Care != "fresh" {
+	if left != nil && s.Care != lesson.Fresh {
 		return left.Clone()
 	}
 	tool, _ := r.Lesson.Tool(s.Tool)
@@ -236,7 +237,7 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 			switch was := st.inHand(k); {
 			case was < 0:
 				dip.Keep = 1 // cleaned already, as the step says
-			case s.Care == "carry-on":
+			case s.Care == lesson.CarryOn:
 				dip.Keep = keepUnwiped
 			case !st.plan.Blends && sh != was:
 				dip.Keep = keepNewShade
@@ -288,7 +289,7 @@ func (r *Rehearsal) lift(s lesson.Step, reg *scene.Region, f *film.Film) float64
 			if !reg.Inside(mx, my) {
 				continue
 			}
-			lies := 0.75 + 0.25*film.Fractal(seed, mx/12, my/12, 3) // cloth has folds
+			lies := 0.75 + 0.25*noise.Fractal(seed, mx/12, my/12, 3) // cloth has folds
 			if s.Technique == lesson.Blot {
 				off += f.Blot(x, y, s.Minutes, lies)
 			} else {

@@ -35,7 +35,7 @@ func findAcrylic(c *Context) (out []Finding) {
 		if r, _, ok := c.remedy("paint it in oil", lesson.Change{Step: oil}); ok {
 			f.Remedies = append(f.Remedies, r)
 		}
-		if first := firstOil(l); first < i && l.Base.Kind == "none" {
+		if first := firstOil(l); first < i && l.Base.Kind == lesson.NoBase {
 			if r, _, ok := c.remedy(fmt.Sprintf("move it to place %d, before the first oil", first+1), lesson.Move{Step: s.ID, To: first}); ok {
 				f.Remedies = append(f.Remedies, r)
 			}

@@ -43,7 +43,7 @@ func stocked(t *testing.T, people int) (*supply.Cupboard, supply.Amounts) {
 		t.Fatal(err)
 	}
 	c := &supply.Cupboard{People: people, Paints: []supply.Stock{{Paint: "PB28", Ml: 500}, {Paint: "PBr7/raw-sienna", Ml: 500}},
-		Tools: []supply.Rack{{Kind: "flat", Width: 20, Pieces: people}, {Kind: "filbert", Width: 10, Pieces: people}, {Kind: "filbert", Width: 14, Pieces: 40}, {Kind: "liner", Width: 1, Pieces: 40}}}
+		Tools: []supply.Rack{{Kind: lesson.Flat, Width: 20, Pieces: people}, {Kind: lesson.Filbert, Width: 10, Pieces: people}, {Kind: lesson.Filbert, Width: 14, Pieces: 40}, {Kind: lesson.Liner, Width: 1, Pieces: 40}}}
 	for _, n := range needs.Tubes {
 		c.Paints = append(c.Paints, supply.Stock{Paint: n.Paint, Ml: math.Ceil(100*n.Each*float64(people)) / 100})
 	}

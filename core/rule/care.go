@@ -18,7 +18,7 @@ var dirtyBrush = Rule{
 	ID: "color.dirty-brush", Title: "The brush brings the last colour", Severity: Caution,
 	Reason: "What is left in the hairs goes into the next mixture: wipe, rinse and dry, or take a spare brush, unless the residue suits it.",
 	Speaks: say("what is left in a tool moves the next mixture by over ΔE00 %g", residueMost),
-	Quiet:  map[lesson.Method]string{"dry-block-in": "Residues are used on purpose here, to dull one colour with another."},
+	Quiet:  map[lesson.Method]string{lesson.DryBlockIn: "Residues are used on purpose here, to dull one colour with another."},
 	find:   findDirtyBrush,
 }
 
@@ -37,31 +37,31 @@ func findDirtyBrush(c *Context) []Finding {
 		f := &Finding{Says: fmt.Sprintf("What is left in %s moves the first load of %s by ΔE00 %.1f.", c.Lesson.ToolName(s.Tool), c.Lesson.Label(i), p.Brought.Residue),
 			Figure: round(p.Brought.Residue, 1), Unit: "ΔE00", Threshold: residueMost}
 		t, _ := c.Lesson.Tool(s.Tool)
-		if s.Care == "carry-on" && p.Brought.Residue < wipeEnough {
-			c.changed(f, "wipe it first", s, func(n *lesson.Step) { n.Care = "wipe" })
+		if s.Care == lesson.CarryOn && p.Brought.Residue < wipeEnough {
+			c.changed(f, "wipe it first", s, func(n *lesson.Step) { n.Care = lesson.Wipe })
 		}
 		if t.Kind.Brush() {
-			c.changed(f, "rinse it and dry it fully", s, func(n *lesson.Step) { n.Care = "rinse-dry" })
+			c.changed(f, "rinse it and dry it fully", s, func(n *lesson.Step) { n.Care = lesson.RinseDry })
 		}
-		c.changed(f, "take a clean one", s, func(n *lesson.Step) { n.Care = "fresh" })
+		c.changed(f, "take a clean one", s, func(n *lesson.Step) { n.Care = lesson.Fresh })
 		return f
 	})
 }
 
 func findSolventLeft(c *Context) []Finding {
 	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
-		if s.Care != "rinse-damp" || p.Brought.Solvent <= solventMost {
+		if s.Care != lesson.RinseDamp || p.Brought.Solvent <= solventMost {
 			return nil
 		}
 		f := &Finding{Says: fmt.Sprintf("%s comes rinsed and damp to %s: %.0f %% more solvent than the paint was mixed with.", capital(c.Lesson.ToolName(s.Tool)), c.Lesson.Label(i), p.Brought.Solvent),
 			Figure: round(p.Brought.Solvent, 0), Unit: "%", Threshold: solventMost}
 		drier := s
-		drier.Care = "rinse-dry"
+		drier.Care = lesson.RinseDry
 		drier.Minutes++
 		if r, _, ok := c.remedy("dry it for a minute after rinsing", lesson.Change{Step: drier}); ok {
 			f.Remedies = append(f.Remedies, r)
 		}
-		c.changed(f, "wipe it instead", s, func(n *lesson.Step) { n.Care = "wipe" })
+		c.changed(f, "wipe it instead", s, func(n *lesson.Step) { n.Care = lesson.Wipe })
 		return f
 	})
 }

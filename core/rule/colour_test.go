@@ -6,10 +6,10 @@ import (
 	"strings"
 	"testing"
 
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/paint"
-	"proxenos/core/recipe"
 	"proxenos/core/rule"
 )
 
@@ -112,7 +112,7 @@ func TestLadder(t *testing.T) {
 	}
 	timid := ridges(lesson.Part{Paint: white, Parts: 10}, lesson.Part{Paint: blue, Parts: 1}, lesson.Part{Paint: sienna, Parts: 0.6})
 	silent(t, timid, "color.ladder", "a range a little stronger")
-	timid.Steps[2].Load = "thin" // the ground shows through what stands nearer
+	timid.Steps[2].Load = lesson.ThinLoad // the ground shows through what stands nearer
 	f = one(t, timid, "color.ladder")
 	if f.Remedies[0].Words != "load the tool fully in step 3 (pull straight down, Ridge)" {
 		t.Errorf("thin paint on the nearer one: %q", f.Remedies[0].Words)
@@ -141,8 +141,8 @@ func TestRaw(t *testing.T) {
 	l := raw(20000)
 	f := one(t, l, "color.raw")
 	// 6 + 60·exp(-3.912·20/60) is 22.3; the haze of clear air has a chroma of its own.
-	haze := recipe.Haze(lesson.ClearAir).Chroma()
-	if math.Abs(f.Threshold-22.3-haze*(1-math.Exp(-3.912*20/60))) > 0.2 || f.Figure < 30 || f.Where != "ridge" || !strings.Contains(f.Says, "20,000 m") {
+	far := haze.Colour(lesson.ClearAir).Chroma()
+	if math.Abs(f.Threshold-22.3-far*(1-math.Exp(-3.912*20/60))) > 0.2 || f.Figure < 30 || f.Where != "ridge" || !strings.Contains(f.Says, "20,000 m") {
 		t.Errorf("%+v", f)
 	}
 	clears(t, l, f)

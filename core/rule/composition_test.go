@@ -40,7 +40,7 @@ func plain() *lesson.Lesson {
 		sample.Step("tree", "tree", lesson.LongPull, "filbert10", "dark"),
 		sample.Step("light", "tree", lesson.KnifeBreak, "knife", "light"),
 	}
-	l.Steps[4].Where, l.Steps[4].Load, l.Steps[4].Pressure, l.Steps[4].Cover = "lit", "heavy", "barely", 0.8
+	l.Steps[4].Where, l.Steps[4].Load, l.Steps[4].Pressure, l.Steps[4].Cover = lesson.Lit, lesson.HeavyLoad, lesson.Barely, 0.8
 	return l
 }
 
@@ -133,7 +133,7 @@ func TestFaultyCompositions(t *testing.T) {
 			return with(l, z, lesson.PullDown, "filbert10", "field-2")
 		}, "persp.reflection", []string{"value.tiers"}},
 		"light on the shaded side": {func(l *lesson.Lesson) *lesson.Lesson {
-			l.Steps[4].Where = "shaded"
+			l.Steps[4].Where = lesson.Shaded
 			return l
 		}, "light.side", []string{"value.focal", "pict.rival"}},
 	} {

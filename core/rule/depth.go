@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
 	"proxenos/core/rehearse"
@@ -157,13 +158,13 @@ func findRaw(c *Context) (out []Finding) {
 	}
 	p := c.seen()
 	air := c.Lesson.Haze()
-	haze := recipe.Haze(air).Chroma()
+	far := haze.Colour(air).Chroma()
 	for i, s := range c.Lesson.Steps {
 		if k := c.realmOf(i); k != land && k != growth && k != low {
 			continue
 		}
-		left := recipe.Left(c.Lesson.Planes[c.Lesson.PlaneOf(s)].Distance, air)
-		most := rawAlways + rawNear*left + haze*(1-left)
+		left := haze.Left(c.Lesson.Planes[c.Lesson.PlaneOf(s)].Distance, air)
+		most := rawAlways + rawNear*left + far*(1-left)
 		var n, strong, chroma float64
 		for _, l := range p.looks {
 			if l.step != i {

@@ -26,7 +26,7 @@ var whiteEarly = Rule{
 	ID: "value.white-early", Title: "The lightest light too early", Severity: Note,
 	Reason: "Hold the lightest light back for the last stage: what comes after it has nothing left to be lighter with, and muddies it.",
 	Speaks: say("the lightest light on the ground, over L* %g, is set in the first half of the time", lightest),
-	Quiet:  map[lesson.Method]string{"rub-and-blot": "Lights that must stay clean go first here."},
+	Quiet:  map[lesson.Method]string{lesson.RubAndBlot: "Lights that must stay clean go first here."},
 	find:   findWhiteEarly,
 }
 
@@ -84,8 +84,8 @@ func findOverlit(c *Context) (out []Finding) {
 		if less < s.Cover {
 			c.changed(&f, fmt.Sprintf("work the lights only %g as thoroughly", less), s, func(n *lesson.Step) { n.Cover = less })
 		}
-		if s.Where == "whole" {
-			c.changed(&f, "set them on the lit side alone", s, func(n *lesson.Step) { n.Where = "lit" })
+		if s.Where == lesson.Whole {
+			c.changed(&f, "set them on the lit side alone", s, func(n *lesson.Step) { n.Where = lesson.Lit })
 		}
 		out = append(out, f)
 	}

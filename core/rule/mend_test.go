@@ -41,7 +41,7 @@ func TestAStepIsMendedOnceARound(t *testing.T) {
 		return []rule.Remedy{{Edit: lesson.AnyEdit{Edit: lesson.All{lesson.Change{Step: s}}}}}
 	}
 	open := []rule.Finding{
-		{Rule: "color.dirty-brush", Remedies: change(func(s *lesson.Step) { s.Care = "fresh" })},
+		{Rule: "color.dirty-brush", Remedies: change(func(s *lesson.Step) { s.Care = lesson.Fresh })},
 		{Rule: "film.too-thick-early", Remedies: change(func(s *lesson.Step) { s.Cover = 0.3 })},
 		{Rule: "time.over", Remedies: []rule.Remedy{{Edit: lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: 2}}}}},
 	}
@@ -50,7 +50,7 @@ func TestAStepIsMendedOnceARound(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if s := next.Steps[3]; len(e) != 1 || s.Care != "fresh" || s.Cover != l.Steps[3].Cover {
+	if s := next.Steps[3]; len(e) != 1 || s.Care != lesson.Fresh || s.Cover != l.Steps[3].Cover {
 		t.Errorf("the second writes the step as it was before the first: %s", e.Describe(l))
 	}
 	if e := rule.Mend(l, open[2:], 1); len(e) != 1 {
@@ -63,8 +63,8 @@ func TestAStepIsMendedOnceARound(t *testing.T) {
 
 func TestMendingBeginsWithWhatIsDone(t *testing.T) {
 	l := sample.Lesson()
-	wipe := lesson.AnyEdit{Edit: lesson.Change{Step: func() lesson.Step { s := l.Steps[3]; s.Care = "wipe"; return s }()}}
-	fresh := lesson.AnyEdit{Edit: lesson.Change{Step: func() lesson.Step { s := l.Steps[3]; s.Load = "heavy"; return s }()}}
+	wipe := lesson.AnyEdit{Edit: lesson.Change{Step: func() lesson.Step { s := l.Steps[3]; s.Care = lesson.Wipe; return s }()}}
+	fresh := lesson.AnyEdit{Edit: lesson.Change{Step: func() lesson.Step { s := l.Steps[3]; s.Load = lesson.HeavyLoad; return s }()}}
 	lighter := lesson.AnyEdit{Edit: lesson.SetPart{Mixture: "ridge", Paint: "PW6", Parts: 9}}
 	open := []rule.Finding{
 		{Rule: "value.tiers", Remedies: []rule.Remedy{{Edit: lighter}}},

@@ -45,9 +45,9 @@ func findMud(c *Context) (out []Finding) {
 
 // heavier and lighter are the words for load and pressure in order.
 var (
-	heavier = []lesson.Load{"thin", "light", "medium", "full", "heavy"}
-	lighter = []lesson.Pressure{"firm", "medium", "light", "barely"}
-	softer  = []lesson.ToolKind{"flat", "filbert", "round", "fan", "soft-flat", "mop"}
+	heavier = []lesson.Load{lesson.ThinLoad, lesson.LightLoad, lesson.MediumLoad, lesson.FullLoad, lesson.HeavyLoad}
+	lighter = []lesson.Pressure{lesson.Firmly, lesson.Evenly, lesson.Lightly, lesson.Barely}
+	softer  = []lesson.ToolKind{lesson.Flat, lesson.Filbert, lesson.Round, lesson.Fan, lesson.SoftFlat, lesson.Mop}
 )
 
 // cleaner tries what a painter would try against mud on the coarse canvas and
@@ -65,48 +65,48 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 		ideas = append(ideas, idea{words, lesson.Change{Step: n}, 0})
 	}
 	if i := slices.Index(heavier, s.Load); i < len(heavier)-1 {
-		change("load the tool heavily", func(n *lesson.Step) { n.Load = "heavy" })
+		change("load the tool heavily", func(n *lesson.Step) { n.Load = lesson.HeavyLoad })
 	}
 	if i := slices.Index(lighter, s.Pressure); i < len(lighter)-1 {
-		change("barely touch", func(n *lesson.Step) { n.Pressure = "barely" })
+		change("barely touch", func(n *lesson.Step) { n.Pressure = lesson.Barely })
 	}
-	if s.Load != "heavy" && s.Pressure != "barely" {
-		change("load heavily and barely touch", func(n *lesson.Step) { n.Load, n.Pressure = "heavy", "barely" })
+	if s.Load != lesson.HeavyLoad && s.Pressure != lesson.Barely {
+		change("load heavily and barely touch", func(n *lesson.Step) { n.Load, n.Pressure = lesson.HeavyLoad, lesson.Barely })
 	}
-	if s.Care == "carry-on" {
-		change("wipe the tool first", func(n *lesson.Step) { n.Care = "wipe" })
+	if s.Care == lesson.CarryOn {
+		change("wipe the tool first", func(n *lesson.Step) { n.Care = lesson.Wipe })
 	}
-	if s.Care != "fresh" {
-		change("take a fresh tool", func(n *lesson.Step) { n.Care = "fresh" })
+	if s.Care != lesson.Fresh {
+		change("take a fresh tool", func(n *lesson.Step) { n.Care = lesson.Fresh })
 	}
 	if t, ok := c.softerTool(s); ok {
 		change("use the softer "+c.Lesson.ToolName(t), func(n *lesson.Step) { n.Tool = t })
-		if s.Load != "heavy" || s.Pressure != "barely" {
+		if s.Load != lesson.HeavyLoad || s.Pressure != lesson.Barely {
 			change("load the softer "+c.Lesson.ToolName(t)+" heavily and barely touch", func(n *lesson.Step) {
-				n.Tool, n.Load, n.Pressure, n.Care = t, "heavy", "barely", "fresh"
+				n.Tool, n.Load, n.Pressure, n.Care = t, lesson.HeavyLoad, lesson.Barely, lesson.Fresh
 			})
 		}
 	}
 	at := c.Lesson.Step(s.ID)
 	before := func(words string, t lesson.Technique, tool string, minutes float64) {
 		n := lesson.Step{ID: c.freeID(s.ID + "-" + string(t)), Zone: s.Zone, Where: s.Where, Technique: t, Tool: tool,
-			Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "fresh", Cover: 1, Minutes: minutes}
+			Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: minutes}
 		if t == lesson.Wait {
-			n.Zone, n.Where = "", "whole"
+			n.Zone, n.Where = "", lesson.Whole
 		}
 		ideas = append(ideas, idea{words, lesson.Insert{At: at, Step: n}, 0})
 	}
 	for _, t := range c.Lesson.Tools {
 		switch t.Kind {
-		case "towel":
+		case lesson.Towel:
 			before("blot the place for 8 minutes first", lesson.Blot, t.ID, 8)
-			if s.Load != "heavy" {
+			if s.Load != lesson.HeavyLoad {
 				last := ideas[len(ideas)-1].edit
 				n := s
-				n.Load = "heavy"
+				n.Load = lesson.HeavyLoad
 				ideas = append(ideas, idea{"blot the place for 8 minutes first, then load heavily", lesson.All{last, lesson.Change{Step: n}}, 0})
 			}
-		case "knife":
+		case lesson.Knife:
 			before("scrape the place first", lesson.Scrape, t.ID, 1)
 		}
 	}

@@ -19,7 +19,7 @@ const (
 
 // tubesMost is how many tubes each house method gets by with: students lay them all out.
 var tubesMost = map[lesson.Method]int{
-	"direct": 9, "wet-base": 10, "rub-and-blot": 10, "ladder": 10, "dry-block-in": 10, "layered": 12,
+	lesson.Direct: 9, lesson.WetBase: 10, lesson.RubAndBlot: 10, lesson.LeanToFat: 10, lesson.DryBlockIn: 10, lesson.Layered: 12,
 }
 
 var tubes = Rule{

@@ -143,7 +143,7 @@ func changes(steps []lesson.Step) (n int) {
 		}
 		if s.Tool != last {
 			n++
-		} else if s.Care != "carry-on" {
+		} else if s.Care != lesson.CarryOn {
 			n++
 		}
 		last = s.Tool

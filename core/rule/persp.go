@@ -277,7 +277,7 @@ func (c *Context) litSide(z lesson.Zone) []Finding {
 		Says:   fmt.Sprintf("What faces away from the light on %s is %.0f L* lighter than what faces it.", z.Name, over),
 		Figure: round(over, 1), Unit: "L*", Threshold: litMost, Where: z.ID, At: rehearse.Spot{X: (whole.X0 + whole.X1) / 2, Y: (whole.Y0 + whole.Y1) / 2}, OnCanvas: true,
 	}
-	flip := map[lesson.Where]lesson.Where{"lit": "shaded", "shaded": "lit", "left": "right", "right": "left"}
+	flip := map[lesson.Where]lesson.Where{lesson.Lit: lesson.Shaded, lesson.Shaded: lesson.Lit, lesson.Left: lesson.Right, lesson.Right: lesson.Left}
 	var all lesson.All
 	for _, s := range l.Steps {
 		if to, ok := flip[s.Where]; ok && s.Zone == z.ID {

@@ -119,10 +119,10 @@ func (c *Context) loaded(s shown) (Remedy, bool) {
 	var all lesson.All
 	var labels []string
 	for i, step := range c.Lesson.Steps {
-		if s.steps[i] < few*s.share || step.Load != "thin" && step.Load != "light" {
+		if s.steps[i] < few*s.share || step.Load != lesson.ThinLoad && step.Load != lesson.LightLoad {
 			continue
 		}
-		step.Load = "full"
+		step.Load = lesson.FullLoad
 		all, labels = append(all, lesson.Change{Step: step}), append(labels, c.Lesson.Label(i))
 	}
 	if len(all) == 0 {

@@ -58,7 +58,7 @@ func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
 func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	ctx := context.Background()
 	l := sample.Lesson()
-	step(l, "lights").Care = "carry-on" // with the same brush, from the dark
+	step(l, "lights").Care = lesson.CarryOn // with the same brush, from the dark
 	step(l, "lights").Tool, step(l, "trees").Tool = "filbert10", "filbert10"
 	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
 	if err != nil {

@@ -100,7 +100,7 @@ func TestBackToFront(t *testing.T) {
 func TestHiddenWork(t *testing.T) {
 	l := sample.Lesson()
 	l.Zones[1].Outline = []lesson.Point{{X: 0, Y: 28}, {X: 100, Y: 28}, {X: 100, Y: 75}, {X: 0, Y: 75}}
-	l.Steps[2].Cover, l.Steps[2].Load = 2, "heavy"
+	l.Steps[2].Cover, l.Steps[2].Load = 2, lesson.HeavyLoad
 	list := only(judge(t, l), "order.hidden-work")
 	if len(list) == 0 || list[0].Steps[0] != "ridge" {
 		t.Fatalf("found %v", list)
@@ -118,7 +118,7 @@ func TestHiddenWork(t *testing.T) {
 	}
 	// Details on their own block-in are not wasted work.
 	own := sample.Lesson()
-	own.Steps[3].Cover, own.Steps[3].Load = 3, "heavy"
+	own.Steps[3].Cover, own.Steps[3].Load = 3, lesson.HeavyLoad
 	for _, f := range only(judge(t, own), "order.hidden-work") {
 		if f.Steps[0] == "trees" {
 			t.Errorf("lights over their own dark: %s", f.Says)
@@ -128,9 +128,9 @@ func TestHiddenWork(t *testing.T) {
 
 func TestMudAndItsRemedies(t *testing.T) {
 	l := sample.Lesson()
-	l.Steps[2].Load, l.Steps[2].Cover = "heavy", 2
+	l.Steps[2].Load, l.Steps[2].Cover = lesson.HeavyLoad, 2
 	l.Steps[3] = sample.Step("lights", "trees", lesson.LongPull, "filbert10", "light")
-	l.Steps[3].Load = "thin"
+	l.Steps[3].Load = lesson.ThinLoad
 	list := only(judge(t, l), "film.mud")
 	if len(list) != 1 || list[0].Steps[0] != "lights" || list[0].Figure < 15 {
 		t.Fatalf("found %+v", list)
@@ -152,7 +152,7 @@ func TestMudAndItsRemedies(t *testing.T) {
 		}
 	}
 	// Just not: the same light loaded heavily, barely touching, on blotted paint.
-	l.Steps[3].Load, l.Steps[3].Pressure = "heavy", "barely"
+	l.Steps[3].Load, l.Steps[3].Pressure = lesson.HeavyLoad, lesson.Barely
 	blot := sample.Step("blot", "trees", lesson.Blot, "towel")
 	blot.Minutes = 20
 	l.Steps = []lesson.Step{l.Steps[0], l.Steps[1], l.Steps[2], blot, l.Steps[3]}

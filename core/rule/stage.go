@@ -45,9 +45,9 @@ var values = Rule{
 	Reason: "Darks persist and lights die: within an object the shadow comes first, then the middle, then the light, so that the light stays thick and clean on top.",
 	Speaks: say("a colour over %g L* darker comes later in one form and covers %g %% of the lighter", darkerBy, 100*formLeast),
 	Quiet: map[lesson.Method]string{
-		"rub-and-blot": "Lights that must stay clean go first here, the darks around them.",
-		"dry-block-in": "The large shapes stand already; what is adjusted sets the order.",
-		"layered":      "Shadow, light and sky holes are restated in turn.",
+		lesson.RubAndBlot: "Lights that must stay clean go first here, the darks around them.",
+		lesson.DryBlockIn: "The large shapes stand already; what is adjusted sets the order.",
+		lesson.Layered:    "Shadow, light and sky holes are restated in turn.",
 	},
 	find: findValues,
 }
@@ -56,7 +56,7 @@ var bareGround = Rule{
 	ID: "order.bare-ground", Title: "Values judged against white", Severity: Note,
 	Reason: "A white ground misleads: every dark looks too dark beside it, every light too weak. Cover it early, or tone it.",
 	Speaks: say("over %g %% of a ground lighter than L* %g is bare when the first light is set on a form", 100*bareMost, house.WhiteGround),
-	Quiet:  map[lesson.Method]string{"wet-base": "The white is a wet coat that is painted into; values are set from the far planes on."},
+	Quiet:  map[lesson.Method]string{lesson.WetBase: "The white is a wet coat that is painted into; values are set from the far planes on."},
 	find:   findBareGround,
 }
 
@@ -253,7 +253,7 @@ func findBareGround(c *Context) []Finding {
 	// The first light that is set on a form decides how light light is.
 	for i, s := range l.Steps {
 		z, ok := l.Zone(s.Zone)
-		if !ok || s.Where != "lit" && s.Where != "crest" || !slices.Contains(formed, z.Kind) || i == 0 {
+		if !ok || s.Where != lesson.Lit && s.Where != lesson.Crest || !slices.Contains(formed, z.Kind) || i == 0 {
 			continue
 		}
 		bare := c.Rehearsal.Reports[i-1].Bare
@@ -284,7 +284,7 @@ func findNoLight(c *Context) []Finding {
 		return nil
 	}
 	for i, s := range l.Steps {
-		if s.Where != "lit" && s.Where != "shaded" {
+		if s.Where != lesson.Lit && s.Where != lesson.Shaded {
 			continue
 		}
 		f := Finding{

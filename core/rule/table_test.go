@@ -43,12 +43,12 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 			near: func(l *lesson.Lesson) { step(l, "lights").Technique, step(l, "lights").Tool = lesson.Dab, "knife" }},
 		{rule: "order.small-to-big",
 			trips: func(l *lesson.Lesson) {
-				l.Tools = append(l.Tools, lesson.Tool{ID: "flat5", Kind: "flat", Width: 5})
+				l.Tools = append(l.Tools, lesson.Tool{ID: "flat5", Kind: lesson.Flat, Width: 5})
 				step(l, "ridge").Tool = "flat5"
 				add(l, "again", "ridge", lesson.PullDown, "flat20", "ridge")
 			},
 			near: func(l *lesson.Lesson) { // 20 mm after 8 mm is two and a half times
-				l.Tools = append(l.Tools, lesson.Tool{ID: "flat8", Kind: "flat", Width: 8})
+				l.Tools = append(l.Tools, lesson.Tool{ID: "flat8", Kind: lesson.Flat, Width: 8})
 				step(l, "ridge").Tool = "flat8"
 				add(l, "again", "ridge", lesson.PullDown, "flat20", "ridge")
 			}, least: 4, most: 4},
@@ -68,34 +68,34 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 			trips: func(l *lesson.Lesson) {
 				l.Ground.Tone = []lesson.Part{{Paint: "PW6", Parts: 1}}
 				l.Steps = l.Steps[2:] // the sky and the ridge are not there yet
-				step(l, "lights").Where = "lit"
+				step(l, "lights").Where = lesson.Lit
 			},
-			near: func(l *lesson.Lesson) { l.Steps = l.Steps[2:]; step(l, "lights").Where = "lit" }, least: 55, most: 66}, // trees cover 29 of 75 mm
+			near: func(l *lesson.Lesson) { l.Steps = l.Steps[2:]; step(l, "lights").Where = lesson.Lit }, least: 55, most: 66}, // trees cover 29 of 75 mm
 		{rule: "order.no-light",
-			trips: func(l *lesson.Lesson) { l.Light = lesson.Light{}; step(l, "lights").Where = "lit" },
-			near:  func(l *lesson.Lesson) { l.Light = lesson.Light{}; step(l, "lights").Where = "upper" }},
+			trips: func(l *lesson.Lesson) { l.Light = lesson.Light{}; step(l, "lights").Where = lesson.Lit },
+			near:  func(l *lesson.Lesson) { l.Light = lesson.Light{}; step(l, "lights").Where = lesson.Upper }},
 		{rule: "film.base-heavy",
-			trips: func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = "white", 21 },
-			near:  func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = "white", 20 }, least: 21, most: 21},
+			trips: func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = lesson.WhiteBase, 21 },
+			near:  func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = lesson.WhiteBase, 20 }, least: 21, most: 21},
 		{rule: "film.base-thin",
-			trips: func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = "white", 4 },
-			near:  func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = "white", 5 }, least: 4, most: 4},
+			trips: func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = lesson.WhiteBase, 4 },
+			near:  func(l *lesson.Lesson) { l.Base.Kind, l.Base.Thickness = lesson.WhiteBase, 5 }, least: 4, most: 4},
 		{rule: "film.slip",
 			trips: func(l *lesson.Lesson) {
-				step(l, "trees").Load, step(l, "trees").Cover = "heavy", 2
-				step(l, "lights").Load = "light"
+				step(l, "trees").Load, step(l, "trees").Cover = lesson.HeavyLoad, 2
+				step(l, "lights").Load = lesson.LightLoad
 			},
 			near: func(l *lesson.Lesson) {
-				step(l, "trees").Load, step(l, "trees").Cover = "heavy", 2
-				step(l, "lights").Load = "full"
+				step(l, "trees").Load, step(l, "trees").Cover = lesson.HeavyLoad, 2
+				step(l, "lights").Load = lesson.FullLoad
 			}},
 		{rule: "film.lifted",
 			trips: func(l *lesson.Lesson) {
-				step(l, "trees").Load = "heavy"
+				step(l, "trees").Load = lesson.HeavyLoad
 				*step(l, "lights") = sample.Step("lights", "trees", lesson.LongPull, "flat20", "light")
-				step(l, "lights").Load, step(l, "lights").Pressure = "thin", "firm"
+				step(l, "lights").Load, step(l, "lights").Pressure = lesson.ThinLoad, lesson.Firmly
 			},
-			near: func(l *lesson.Lesson) { step(l, "lights").Load = "medium" }},
+			near: func(l *lesson.Lesson) { step(l, "lights").Load = lesson.MediumLoad }},
 		{rule: "film.fat-over-lean",
 			trips: func(l *lesson.Lesson) {
 				step(l, "sky").Medium.Oil = 20
@@ -111,7 +111,7 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 			}, least: 20, most: 20},
 		{rule: "film.open-time",
 			trips: func(l *lesson.Lesson) {
-				step(l, "sky").Load, step(l, "sky").Cover = "light", 0.5
+				step(l, "sky").Load, step(l, "sky").Cover = lesson.LightLoad, 0.5
 				l.Steps = append(l.Steps, sample.Step("wait", "", lesson.Wait, ""))
 				l.Steps[4].Minutes = 200
 				add(l, "soften", "sky", lesson.Feather, "mop")
@@ -120,33 +120,39 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 		{rule: "film.not-set",
 			trips: func(l *lesson.Lesson) {
 				g := add(l, "glaze", "trees", lesson.Glaze, "mop", "sky")
-				g.Load, g.Medium.Oil = "full", 40
+				g.Load, g.Medium.Oil = lesson.FullLoad, 40
 			},
 			near: func(l *lesson.Lesson) {
 				b := add(l, "blot", "trees", lesson.Blot, "towel")
 				b.Minutes, b.Mixtures = 20, []string{}
 				g := add(l, "glaze", "trees", lesson.Glaze, "mop", "sky")
-				g.Load, g.Medium.Oil = "full", 40
+				g.Load, g.Medium.Oil = lesson.FullLoad, 40
 			}},
 		{rule: "film.solvent-left",
-			trips: func(l *lesson.Lesson) { step(l, "ridge").Care, step(l, "ridge").Load = "rinse-damp", "light" },
-			near:  func(l *lesson.Lesson) { step(l, "ridge").Care, step(l, "ridge").Load = "rinse-dry", "light" }},
+			trips: func(l *lesson.Lesson) {
+				step(l, "ridge").Care, step(l, "ridge").Load = lesson.RinseDamp, lesson.LightLoad
+			},
+			near: func(l *lesson.Lesson) {
+				step(l, "ridge").Care, step(l, "ridge").Load = lesson.RinseDry, lesson.LightLoad
+			}},
 		{rule: "film.too-thick-early",
 			trips: func(l *lesson.Lesson) {
 				s := step(l, "trees")
-				s.Technique, s.Load, s.Cover = lesson.Tap, "heavy", 3
+				s.Technique, s.Load, s.Cover = lesson.Tap, lesson.HeavyLoad, 3
 			},
 			near: func(l *lesson.Lesson) { // it is the last of its zone
 				l.Steps = l.Steps[:3]
 				s := step(l, "trees")
-				s.Technique, s.Load, s.Cover = lesson.Tap, "heavy", 3
+				s.Technique, s.Load, s.Cover = lesson.Tap, lesson.HeavyLoad, 3
 			}, cures: -1},
 		{rule: "film.starved",
-			trips: func(l *lesson.Lesson) { step(l, "ridge").Load, step(l, "ridge").Pressure = "thin", "barely" },
-			near:  func(l *lesson.Lesson) { step(l, "ridge").Load = "medium" }, cures: 1},
+			trips: func(l *lesson.Lesson) {
+				step(l, "ridge").Load, step(l, "ridge").Pressure = lesson.ThinLoad, lesson.Barely
+			},
+			near: func(l *lesson.Lesson) { step(l, "ridge").Load = lesson.MediumLoad }, cures: 1},
 		{rule: "color.dirty-brush",
-			trips: func(l *lesson.Lesson) { step(l, "lights").Care = "carry-on" },
-			near:  func(l *lesson.Lesson) { step(l, "lights").Care = "fresh" }, cures: 1},
+			trips: func(l *lesson.Lesson) { step(l, "lights").Care = lesson.CarryOn },
+			near:  func(l *lesson.Lesson) { step(l, "lights").Care = lesson.Fresh }, cures: 1},
 		{rule: "value.overlit",
 			trips: func(l *lesson.Lesson) { step(l, "lights").Cover = 2 },
 			near:  func(l *lesson.Lesson) { step(l, "lights").Cover = 0.15 }, cures: -1},
@@ -177,10 +183,10 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 				for i := range 4 { // small things side by side, each with two tools
 					z := thing([]string{"a", "b", "c", "d"}[i], lesson.Field, float64(5+24*i), 10, float64(19+24*i), 10, float64(19+24*i), 30, float64(5+24*i), 30)
 					l.Zones = append(l.Zones, z)
-					add(l, z.ID, z.ID, lesson.LongPull, "filbert10", "dark").Care = "carry-on"
+					add(l, z.ID, z.ID, lesson.LongPull, "filbert10", "dark").Care = lesson.CarryOn
 					y := thing(z.ID+"-low", lesson.Field, float64(5+24*i), 40, float64(19+24*i), 40, float64(19+24*i), 60, float64(5+24*i), 60)
 					l.Zones = append(l.Zones, y)
-					add(l, y.ID, y.ID, lesson.LongPull, "flat20", "ridge").Care = "carry-on"
+					add(l, y.ID, y.ID, lesson.LongPull, "flat20", "ridge").Care = lesson.CarryOn
 				}
 			},
 			near: func(l *lesson.Lesson) {}, least: 8, most: 8}, // eight changes; two would do
@@ -238,7 +244,7 @@ func TestHouseMethodsKeepRulesQuiet(t *testing.T) {
 	}
 	l := sample.Lesson()
 	l.Steps[2], l.Steps[3] = l.Steps[3], l.Steps[2] // lights before the dark
-	for method, wants := range map[lesson.Method]bool{"direct": false, "wet-base": false, "ladder": false, "rub-and-blot": true, "dry-block-in": true, "layered": true} {
+	for method, wants := range map[lesson.Method]bool{lesson.Direct: false, lesson.WetBase: false, lesson.LeanToFat: false, lesson.RubAndBlot: true, lesson.DryBlockIn: true, lesson.Layered: true} {
 		l.Method = method
 		found := only(judge(t, l), "order.values")
 		if len(found) != 1 || found[0].ByMethod != wants || (found[0].Accepted != "") != wants {

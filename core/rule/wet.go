@@ -94,7 +94,7 @@ func (c *Context) wetBase(thickness float64, f *Finding) {
 
 func findBaseHeavy(c *Context) []Finding {
 	b := c.Lesson.Base
-	if b.Kind == "none" || b.Thickness <= baseMost {
+	if b.Kind == lesson.NoBase || b.Thickness <= baseMost {
 		return nil
 	}
 	f := Finding{Says: fmt.Sprintf("The wet base coat is %g µm thick.", b.Thickness), Figure: b.Thickness, Unit: "µm", Threshold: baseMost, Where: "base"}
@@ -105,7 +105,7 @@ func findBaseHeavy(c *Context) []Finding {
 func findBaseThin(c *Context) []Finding {
 	l := c.Lesson
 	b := l.Base
-	if b.Kind == "none" || b.Thickness >= baseLeast || b.Kind == "clear" {
+	if b.Kind == lesson.NoBase || b.Thickness >= baseLeast || b.Kind == lesson.ClearBase {
 		return nil // a rubbed-in couch of clear medium is 1 to 3 µm, and wiped off
 	}
 	for _, s := range l.Steps {
@@ -145,11 +145,11 @@ func (c *Context) changed(f *Finding, words string, s lesson.Step, set func(*les
 func (c *Context) blotted(f *Finding, i int, minutes float64) {
 	s := c.Lesson.Steps[i]
 	for _, t := range c.Lesson.Tools {
-		if t.Kind != "towel" {
+		if t.Kind != lesson.Towel {
 			continue
 		}
 		blot := lesson.Step{ID: c.freeID(s.ID + "-blot"), Zone: s.Zone, Where: s.Where, Technique: lesson.Blot, Tool: t.ID, Mixtures: []string{},
-			Load: "medium", Pressure: "light", Care: "fresh", Cover: 1, Minutes: minutes, Words: "Lay the towel on, leave it, lift it straight up."}
+			Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: minutes, Words: "Lay the towel on, leave it, lift it straight up."}
 		if r, _, ok := c.remedy(fmt.Sprintf("blot the place for %g minutes first", minutes), lesson.Insert{At: i, Step: blot}); ok {
 			f.Remedies = append(f.Remedies, r)
 		}
@@ -167,13 +167,13 @@ func (c *Context) rested(f *Finding, i int, minutes float64) {
 
 // idle is a step in which time alone works.
 func (c *Context) idle(t lesson.Technique, minutes float64, words string) lesson.Step {
-	return lesson.Step{ID: c.freeID("pause"), Where: "whole", Technique: t, Mixtures: []string{}, Load: "medium", Pressure: "light", Care: "wipe", Cover: 1, Minutes: minutes, Words: words}
+	return lesson.Step{ID: c.freeID("pause"), Where: lesson.Whole, Technique: t, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Wipe, Cover: 1, Minutes: minutes, Words: words}
 }
 
 // carries reports whether a load is more than the hairs can lift: such marks lie on top.
 func (c *Context) carries(s lesson.Step) bool {
 	t, _ := c.Lesson.Tool(s.Tool)
-	return s.Load == "full" || s.Load == "heavy" || t.Kind.Knife()
+	return s.Load == lesson.FullLoad || s.Load == lesson.HeavyLoad || t.Kind.Knife()
 }
 
 func findSlip(c *Context) []Finding {
@@ -183,7 +183,7 @@ func findSlip(c *Context) []Finding {
 		}
 		f := &Finding{Says: fmt.Sprintf("%s lays light marks on %.0f µm of paint that has not set.", capital(c.Lesson.Label(i)), p.Under.Wet),
 			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: slipMost}
-		c.changed(f, "load the tool fully, so that it lays on top", s, func(n *lesson.Step) { n.Load = "full" })
+		c.changed(f, "load the tool fully, so that it lays on top", s, func(n *lesson.Step) { n.Load = lesson.FullLoad })
 		c.blotted(f, i, 8)
 		return f
 	})
@@ -196,7 +196,7 @@ func findLifted(c *Context) []Finding {
 		}
 		f := &Finding{Says: fmt.Sprintf("%s takes %.2f ml off the canvas and lays %.2f.", capital(c.Lesson.Label(i)), p.Off, p.On),
 			Figure: round(p.Off/p.On, 1), Unit: "times", Threshold: liftedMost}
-		c.changed(f, "load heavily and barely touch", s, func(n *lesson.Step) { n.Load, n.Pressure = "heavy", "barely" })
+		c.changed(f, "load heavily and barely touch", s, func(n *lesson.Step) { n.Load, n.Pressure = lesson.HeavyLoad, lesson.Barely })
 		if t, ok := c.softerTool(s); ok {
 			c.changed(f, "use the softer "+c.Lesson.ToolName(t), s, func(n *lesson.Step) { n.Tool = t })
 		}
@@ -302,7 +302,7 @@ func findStarved(c *Context) []Finding {
 			Figure: round(100*p.Area/asked, 0), Unit: "%", Threshold: 100 * starvedLeast}
 		if k := slices.Index(heavier, s.Load); k >= 0 && k < len(heavier)-1 {
 			c.changed(f, "load more", s, func(n *lesson.Step) { n.Load = heavier[k+1] })
-			c.changed(f, "load heavily", s, func(n *lesson.Step) { n.Load = "heavy" })
+			c.changed(f, "load heavily", s, func(n *lesson.Step) { n.Load = lesson.HeavyLoad })
 		}
 		c.changed(f, "go over it more thoroughly", s, func(n *lesson.Step) { n.Cover = round(min(3, 1.6*n.Cover), 2) })
 		return f

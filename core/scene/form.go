@@ -3,8 +3,8 @@ package scene
 import (
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 )
 
 // Facing tells how squarely a place of a zone looks at the light, from -1 in
@@ -38,11 +38,11 @@ func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region, x, y float64) float6
 		mid := (whole.X0 + whole.X1) / 2
 		return clamp((x - mid) * lx * 8)
 	case lesson.Wall:
-		stone := film.Fractal(seed+5, x/7, y/4, 2)
+		stone := noise.Fractal(seed+5, x/7, y/4, 2)
 		return clamp((stone-0.45)*4 - ly*0.2)
 	}
 	s := max(0.12, Scale(l, y)) // what is far is drawn small
-	roll := film.Fractal(seed+5, x/(60*s+8), y/(9*s+2), 3)
+	roll := noise.Fractal(seed+5, x/(60*s+8), y/(9*s+2), 3)
 	return clamp((roll-0.5)*3 + 0.15)
 }
 
@@ -66,8 +66,8 @@ func rockFace(seed uint64, whole *Region, x, y float64) face {
 		cx, cy = (whole.X0+whole.X1)/2, (whole.Y0+whole.Y1)/2
 		x, y, size = cx+(x-cx)/wide, cy+(y-cy)/high, 1
 	}
-	lean := 0.8 * (film.Noise(seed+33, cx, cy) - 0.5)
-	rough := 0.3 * (film.Fractal(seed+34, x/size*4, y/size*6, 3) - 0.5)
+	lean := 0.8 * (noise.At(seed+33, cx, cy) - 0.5)
+	rough := 0.3 * (noise.Fractal(seed+34, x/size*4, y/size*6, 3) - 0.5)
 	u, v := (x-cx)/size+rough, (y-cy)/size+rough
 	switch {
 	case v < -0.1+lean*u-0.22*max(0, high/wide-1):
@@ -116,8 +116,8 @@ func clump(seed uint64, x, y, size float64) (cx, cy float64) {
 	best := math.Inf(1)
 	for j := -1.0; j <= 1; j++ {
 		for i := -1.0; i <= 1; i++ {
-			px := (gx + i + film.Noise(seed+31, gx+i, gy+j)) * size
-			py := (gy + j + film.Noise(seed+32, gx+i, gy+j)) * size
+			px := (gx + i + noise.At(seed+31, gx+i, gy+j)) * size
+			py := (gy + j + noise.At(seed+32, gx+i, gy+j)) * size
 			if d := (x-px)*(x-px) + (y-py)*(y-py); d < best {
 				best, cx, cy = d, px, py
 			}

@@ -110,7 +110,7 @@ func TestTheMirrorShowsWhatStandsBehindTheWater(t *testing.T) {
 		{ID: "water", Name: "Water", Plane: "near", Kind: lesson.Water, Outline: []lesson.Point{{X: 0, Y: 46}, {X: 100, Y: 46}, {X: 100, Y: 75}, {X: 0, Y: 75}}},
 	}
 	whole := scene.Zone(l, l.Zones[1])
-	mirror := scene.Part(l, l.Zones[1], whole, "mirror")
+	mirror := scene.Part(l, l.Zones[1], whole, lesson.Mirror)
 	for _, c := range []struct {
 		x, y float64
 		in   bool

@@ -3,8 +3,8 @@ package scene
 import (
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 )
 
 // Part returns the part of a zone that a step means by its word for where. It
@@ -14,34 +14,34 @@ func Part(l *lesson.Lesson, z lesson.Zone, whole *Region, where lesson.Where) *R
 	third := (whole.X1 - whole.X0) / 3
 	seed := ZoneSeed(l, z)
 	loose := func(x, y float64) float64 { // a hand does not stop at a ruled line
-		return film.Fractal(seed+21, x/11, y/11, 3) - 0.5
+		return noise.Fractal(seed+21, x/11, y/11, 3) - 0.5
 	}
 	switch where {
-	case "crest":
+	case lesson.Crest:
 		test = func(x, y float64) bool {
 			top, bottom, _ := whole.Span(x)
 			return y-top < max(3, min(22, (0.3+0.3*loose(x, y))*(bottom-top)))
 		}
-	case "foot":
+	case lesson.Foot:
 		test = func(x, y float64) bool {
 			top, bottom, _ := whole.Span(x)
 			return bottom-y < max(3, min(26, (0.3+0.3*loose(x, y))*(bottom-top)))
 		}
-	case "upper":
+	case lesson.Upper:
 		test = func(x, y float64) bool { return whole.Depth(x, y)+0.6*loose(x, y) < 0.5 }
-	case "lower":
+	case lesson.Lower:
 		test = func(x, y float64) bool { return whole.Depth(x, y)+0.6*loose(x, y) >= 0.5 }
-	case "left":
+	case lesson.Left:
 		test = func(x, _ float64) bool { return x < whole.X0+third }
-	case "right":
+	case lesson.Right:
 		test = func(x, _ float64) bool { return x > whole.X1-third }
-	case "middle":
+	case lesson.Middle:
 		test = func(x, _ float64) bool { return math.Abs(x-(whole.X0+whole.X1)/2) < third/2 }
-	case "lit":
+	case lesson.Lit:
 		test = func(x, y float64) bool { return Facing(l, z, whole, x, y) > 0.12 }
-	case "shaded":
+	case lesson.Shaded:
 		test = func(x, y float64) bool { return Facing(l, z, whole, x, y) < -0.12 }
-	case "mirror":
+	case lesson.Mirror:
 		test = mirrored(l, z, whole.cell)
 	default:
 		return whole

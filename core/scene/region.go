@@ -8,8 +8,8 @@ import (
 	"math"
 	"sync"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 )
 
 // A Region is a set of places on the canvas, sampled every half millimetre or so.
@@ -90,7 +90,7 @@ func ragged(l *lesson.Lesson, z lesson.Zone) []lesson.Point {
 			x, y := p.X+(q.X-p.X)*t, p.Y+(q.Y-p.Y)*t
 			if !onEdge {
 				s := walked + d*t
-				wander := z.Ragged * (1.3*film.Fractal(seed, s/26, 0.5, 4) + 0.7*film.Noise(seed+9, s/5, 3) - 1)
+				wander := z.Ragged * (1.3*noise.Fractal(seed, s/26, 0.5, 4) + 0.7*noise.At(seed+9, s/5, 3) - 1)
 				x, y = x+nx*wander, y+ny*wander
 			}
 			out = append(out, lesson.Point{X: x, Y: y})

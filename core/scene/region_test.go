@@ -74,7 +74,7 @@ func TestPartsDivideAZone(t *testing.T) {
 	for _, kind := range []lesson.ZoneKind{lesson.Ridge, lesson.TreeLine, lesson.Tree, lesson.Field, lesson.Building, lesson.CloudBank} {
 		z := zone(kind, 0, p(10, 20), p(90, 20), p(90, 70), p(10, 70))
 		whole := scene.Zone(l, z)
-		for _, pair := range [][2]lesson.Where{{"upper", "lower"}, {"lit", "shaded"}, {"left", "right"}, {"crest", "foot"}} {
+		for _, pair := range [][2]lesson.Where{{lesson.Upper, lesson.Lower}, {lesson.Lit, lesson.Shaded}, {lesson.Left, lesson.Right}, {lesson.Crest, lesson.Foot}} {
 			a, b := scene.Part(l, z, whole, pair[0]), scene.Part(l, z, whole, pair[1])
 			if a.Area == 0 || b.Area == 0 || a.Area+b.Area > whole.Area*1.001 {
 				t.Errorf("%s: %s is %.0f mm² and %s %.0f of %.0f", kind, pair[0], a.Area, pair[1], b.Area, whole.Area)
@@ -93,7 +93,7 @@ func TestTheLitSideFacesTheLight(t *testing.T) {
 	z := zone(lesson.Building, 0, p(20, 20), p(80, 20), p(80, 60), p(20, 60))
 	for from, right := range map[float64]bool{80: true, 280: false} {
 		l.Light.From = from
-		lit := scene.Part(l, z, scene.Zone(l, z), "lit")
+		lit := scene.Part(l, z, scene.Zone(l, z), lesson.Lit)
 		if middle := (lit.X0 + lit.X1) / 2; (middle > 50) != right {
 			t.Errorf("light from %v° lights the building around %v mm", from, middle)
 		}

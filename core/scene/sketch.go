@@ -5,8 +5,8 @@ import (
 	"image/color"
 	"math"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 	"proxenos/core/spectrum"
 )
 
@@ -64,7 +64,7 @@ func (s *sketch) fill(step lesson.Step) {
 			continue
 		}
 		x, y := (float64(i)+0.5)*s.cell, (float64(j)+0.5)*s.cell
-		patch := film.Fractal(seed, x/size, y/size, 2)
+		patch := noise.Fractal(seed, x/size, y/size, 2)
 		if cover < 1 && patch > 0.3+0.4*cover {
 			continue
 		}

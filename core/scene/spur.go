@@ -5,8 +5,8 @@ import (
 	"math"
 	"slices"
 
-	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 )
 
 // A Spur is a rib of a ridge: it leaves the crest and runs down the slope. One of
@@ -20,7 +20,7 @@ type Spur struct {
 // At is where the spur runs at height y, mm.
 func (s Spur) At(y float64) float64 {
 	d := max(0, y-s.Top)
-	return s.X + s.Lean*d + 0.2*d*(film.Noise(s.seed, d/16, 0.5)-0.5)*2
+	return s.X + s.Lean*d + 0.2*d*(noise.At(s.seed, d/16, 0.5)-0.5)*2
 }
 
 // Spurs lists the ribs of a ridge from left to right, at uneven distances: one
@@ -30,15 +30,15 @@ func Spurs(l *lesson.Lesson, z lesson.Zone, whole *Region) []Spur {
 	gap := max(9, min(0.75*(whole.Y1-whole.Y0), (whole.X1-whole.X0)/7))
 	var out []Spur
 	i := 0.0
-	for x := whole.X0 - gap*film.Noise(seed+41, 0.3, 0); x < whole.X1+gap; i++ {
+	for x := whole.X0 - gap*noise.At(seed+41, 0.3, 0); x < whole.X1+gap; i++ {
 		at := summitNear(whole, x, 0.3*gap)
 		top, _, ok := whole.Span(at)
 		if !ok {
 			top = whole.Y0
 		}
-		lean := 0.55*(film.Noise(seed+42, i*0.71, 3)-0.5)*2 + 0.35*clamp(whole.Slope(at))
+		lean := 0.55*(noise.At(seed+42, i*0.71, 3)-0.5)*2 + 0.35*clamp(whole.Slope(at))
 		out = append(out, Spur{X: at, Top: top, Lean: lean, seed: seed + 43 + uint64(i)})
-		x = max(at, x) + gap*(0.45+1.1*film.Noise(seed+44, i*1.37, 7))
+		x = max(at, x) + gap*(0.45+1.1*noise.At(seed+44, i*1.37, 7))
 	}
 	slices.SortFunc(out, func(a, b Spur) int { return cmp.Compare(a.X, b.X) })
 	return out
@@ -83,7 +83,7 @@ func (r *Region) flank(l *lesson.Lesson, z lesson.Zone, x, y float64) float64 {
 	if bottom > top {
 		down = (y - top) / (bottom - top)
 	}
-	x += 5 * (film.Fractal(seed+45, x/7, y/11, 3) - 0.5) // no rib is a ruled line
+	x += 5 * (noise.Fractal(seed+45, x/7, y/11, 3) - 0.5) // no rib is a ruled line
 	left, right := math.Inf(-1), math.Inf(1)
 	for _, s := range spurs {
 		at := s.At(y)
@@ -100,7 +100,7 @@ func (r *Region) flank(l *lesson.Lesson, z lesson.Zone, x, y float64) float64 {
 	if math.IsInf(right, 1) {
 		return steep
 	}
-	valley := left + (0.3+0.4*film.Noise(seed+46, left/20, 2))*(right-left)
+	valley := left + (0.3+0.4*noise.At(seed+46, left/20, 2))*(right-left)
 	if x < valley {
 		return steep
 	}

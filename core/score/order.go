@@ -32,7 +32,7 @@ const (
 )
 
 // cleans is how long each way of cleaning takes, minutes.
-var cleans = map[lesson.Care]float64{"carry-on": 0, "wipe": 0.25, "rinse-damp": 0.75, "rinse-dry": 1.5, "fresh": 0.25}
+var cleans = map[lesson.Care]float64{lesson.CarryOn: 0, lesson.Wipe: 0.25, lesson.RinseDamp: 0.75, lesson.RinseDry: 1.5, lesson.Fresh: 0.25}
 
 // A Timing is a rehearsed lesson as a question of order: what must come before what,
 // how long it may wait, and what changes of tool cost.
@@ -156,16 +156,16 @@ func (t *Timing) needed(last, j int, written float64) lesson.Care {
 	s := t.Lesson.Steps[j]
 	apart := t.apart(last, j)
 	switch {
-	case s.Care == "fresh" || last < 0:
+	case s.Care == lesson.Fresh || last < 0:
 		return s.Care
 	case apart <= min(house.ResidueMost, written) && len(s.Mixtures) > 0 && written > house.ResidueMost:
-		return "carry-on"
+		return lesson.CarryOn
 	case apart <= max(house.ResidueMost, written):
 		return s.Care
-	case apart > house.WipeEnough && cleans[s.Care] < cleans["rinse-dry"]:
-		return "rinse-dry"
-	case cleans[s.Care] < cleans["wipe"]:
-		return "wipe"
+	case apart > house.WipeEnough && cleans[s.Care] < cleans[lesson.RinseDry]:
+		return lesson.RinseDry
+	case cleans[s.Care] < cleans[lesson.Wipe]:
+		return lesson.Wipe
 	}
 	return s.Care
 }

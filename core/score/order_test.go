@@ -162,7 +162,7 @@ func TestTheFewestTools(t *testing.T) {
 	if s := score.Tools(l); len(s.Edits) != 0 || len(s.Used) != len(s.Least) {
 		t.Errorf("%+v", s)
 	}
-	l.Tools = append(l.Tools, lesson.Tool{ID: "flat24", Kind: "flat", Width: 24}, lesson.Tool{ID: "flat4", Kind: "flat", Width: 4})
+	l.Tools = append(l.Tools, lesson.Tool{ID: "flat24", Kind: lesson.Flat, Width: 24}, lesson.Tool{ID: "flat4", Kind: lesson.Flat, Width: 4})
 	l.Steps[1].Tool = "flat24" // 20 mm would do
 	s := score.Tools(l)
 	if len(s.Edits) != 1 {
@@ -183,7 +183,7 @@ func TestASpareBrush(t *testing.T) {
 	l.Steps = l.Steps[:0]
 	for i, mixture := range []string{"sky", "dark", "sky", "dark", "sky"} {
 		s := sample.Step(string(rune('a'+i)), "trees", lesson.Tap, "flat20", mixture)
-		s.Care, s.Minutes = "rinse-dry", 3
+		s.Care, s.Minutes = lesson.RinseDry, 3
 		l.Steps = append(l.Steps, s)
 	}
 	s := score.Tools(l)
@@ -320,10 +320,10 @@ func TestABetterOrderKeepsBrushesClean(t *testing.T) {
 	l := towelled()
 	for _, id := range []string{"trees", "lights"} { // with one brush, from the dark into the dark
 		s := &l.Steps[l.Step(id)]
-		s.Tool, s.Mixtures, s.Care = "filbert10", []string{"dark"}, "carry-on"
+		s.Tool, s.Mixtures, s.Care = "filbert10", []string{"dark"}, lesson.CarryOn
 	}
 	haze := &l.Steps[l.Step("haze")] // which is laid with it too, before them, in the written order
-	haze.Care = "fresh"
+	haze.Care = lesson.Fresh
 	p, err := score.TimingOf(l, painted(t, l)).Propose(context.Background())
 	if err != nil || !p.Better {
 		t.Fatalf("%+v, %v", p, err)

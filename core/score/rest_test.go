@@ -107,7 +107,7 @@ func TestAFitPaintsTwoStepsAsOneRatherThanLeaveOneOut(t *testing.T) {
 	ctx := context.Background()
 	l := sample.Lesson()
 	again := l.Steps[1]
-	again.ID, again.Mixtures, again.Care = "again", []string{"sky"}, "rinse-dry" // a minute and a half
+	again.ID, again.Mixtures, again.Care = "again", []string{"sky"}, lesson.RinseDry // a minute and a half
 	l.Steps = []lesson.Step{l.Steps[0], l.Steps[1], again, l.Steps[2], l.Steps[3]}
 	for i := range l.Steps {
 		l.Steps[i].Need = lesson.Must

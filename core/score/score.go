@@ -164,7 +164,7 @@ func spent(l *lesson.Lesson, clock []lesson.Moment) []Spent {
 	return out
 }
 
-var cleaning = map[lesson.Care]string{"wipe": "wipe", "rinse-damp": "rinse", "rinse-dry": "rinse", "fresh": "new"}
+var cleaning = map[lesson.Care]string{lesson.Wipe: "wipe", lesson.RinseDamp: "rinse", lesson.RinseDry: "rinse", lesson.Fresh: "new"}
 
 // ribbon follows how wet a plane is: each step wets it anew, then it sets.
 func ribbon(l *lesson.Lesson, rows []Row, plane int, thick Thickness) []Wet {

@@ -14,7 +14,7 @@ func TestRowsFollowTheScript(t *testing.T) {
 	blot := sample.Step("blot", "trees", lesson.Blot, "towel")
 	l.Steps = append(l.Steps, wait, blot)
 	l.Steps[1].Medium = lesson.Medium{Solvent: 50, Oil: 10}
-	l.Steps[3].Care = "wipe"
+	l.Steps[3].Care = lesson.Wipe
 	s := score.Of(l, nil)
 	if s.Minutes != 30 || s.Session != 30 || len(s.Rows) != 6 || len(s.Columns) != 3 {
 		t.Fatalf("%v of %v minutes, %d rows, %d columns", s.Minutes, s.Session, len(s.Rows), len(s.Columns))

@@ -49,8 +49,8 @@ const (
 
 // alike lists kinds whose marks are near enough that one may stand for the other.
 var alike = [][]lesson.ToolKind{
-	{"flat", "filbert", "worn"}, {"soft-flat", "mop"}, {"round", "filbert"}, {"fan", "soft-fan"}, {"liner", "dagger"},
-	{"knife", "point-knife", "edge-knife"}, {"towel", "rag"},
+	{lesson.Flat, lesson.Filbert, lesson.Worn}, {lesson.SoftFlat, lesson.Mop}, {lesson.Round, lesson.Filbert}, {lesson.Fan, lesson.SoftFan}, {lesson.Liner, lesson.Dagger},
+	{lesson.Knife, lesson.PointKnife, lesson.EdgeKnife}, {lesson.Towel, lesson.Rag},
 }
 
 // does reports whether a step can be done with another tool without becoming another mark.
@@ -81,12 +81,12 @@ func Tools(l *lesson.Lesson) Toolset {
 			place[s.Tool] = k
 			list = append(list, tool)
 			t.Used = append(t.Used, UsedTool{Tool: s.Tool, Name: l.ToolName(s.Tool), Pieces: 1})
-		} else if s.Care == "fresh" && tool.Kind.Brush() {
+		} else if s.Care == lesson.Fresh && tool.Kind.Brush() {
 			t.Used[k].Pieces++
 		}
 		u := &t.Used[k]
 		u.Steps++
-		if known && s.Care != "carry-on" && s.Care != "fresh" {
+		if known && s.Care != lesson.CarryOn && s.Care != lesson.Fresh {
 			u.Cleaned++
 			u.Minutes += cleans[s.Care]
 		}
@@ -139,8 +139,8 @@ func instead(l *lesson.Lesson, list []lesson.Tool, k int, few uint64) Swap {
 		}
 		n := s
 		n.Tool = list[best].ID
-		if n.Care == "carry-on" || n.Care == "fresh" {
-			n.Care = "rinse-dry" // it has done something else before
+		if n.Care == lesson.CarryOn || n.Care == lesson.Fresh {
+			n.Care = lesson.RinseDry // it has done something else before
 		}
 		all = append(all, lesson.Change{Step: n})
 		if name := l.ToolName(n.Tool); !slices.Contains(by, name) {
@@ -246,9 +246,9 @@ func spare(l *lesson.Lesson, tool lesson.Tool, light map[string]float64) (Spare,
 			}
 			switch {
 			case !had[side]:
-				n.Care = "fresh"
-			case n.Care == "rinse-dry" || n.Care == "rinse-damp":
-				n.Care = "wipe"
+				n.Care = lesson.Fresh
+			case n.Care == lesson.RinseDry || n.Care == lesson.RinseDamp:
+				n.Care = lesson.Wipe
 			}
 			had[side] = true
 			if less := cleans[u.step.Care] - cleans[n.Care]; less != 0 {

@@ -51,31 +51,31 @@ type usual struct {
 }
 
 var usuals = []usual{
-	{lesson.CrissCross, "flat", 40, lesson.Sky, "medium", "medium", 1, list("blue", "pale"), lesson.Medium{}, false},
-	{lesson.LongPull, "flat", 30, lesson.Water, "full", "medium", 1.2, list("blue", "deep"), lesson.Medium{}, false},
-	{lesson.Feather, "mop", 30, lesson.Sky, "medium", "barely", 1, nil, lesson.Medium{}, true},
-	{lesson.RubIn, "flat", 20, lesson.Field, "light", "firm", 1, list("earth"), lesson.Medium{}, false},
-	{lesson.Scumble, "filbert", 18, lesson.CloudBank, "light", "light", 0.7, list("pale"), lesson.Medium{}, false},
-	{lesson.Fluff, "filbert", 12, lesson.CloudBank, "heavy", "barely", 1.2, list("pale"), lesson.Medium{}, false},
-	{lesson.Tap, "filbert", 12, lesson.Tree, "heavy", "light", 0.7, list("leaf"), lesson.Medium{}, false},
-	{lesson.Comma, "filbert", 8, lesson.Tree, "heavy", "light", 0.7, list("leaf"), lesson.Medium{}, false},
-	{lesson.KnifeBreak, "knife", 35, lesson.Rock, "medium", "barely", 0.7, list("stone"), lesson.Medium{}, false},
-	{lesson.KnifeSlide, "edge-knife", 30, lesson.Path, "full", "medium", 0.8, list("earth", "stone"), lesson.Medium{}, false},
-	{lesson.KnifeLine, "edge-knife", 35, lesson.Water, "light", "light", 0.3, list("pale"), lesson.Medium{}, false},
-	{lesson.PullDown, "flat", 25, lesson.Water, "medium", "light", 1, list("deep", "blue"), lesson.Medium{}, false},
-	{lesson.PushUp, "fan", 25, lesson.Grass, "heavy", "light", 0.7, list("leaf", "deep"), lesson.Medium{}, false},
-	{lesson.FanEdge, "fan", 25, lesson.Conifer, "full", "light", 1, list("deep"), lesson.Medium{}, false},
-	{lesson.DoubleLoad, "flat", 12, lesson.BareTree, "full", "light", 1, list("stone", "deep"), lesson.Medium{}, false},
-	{lesson.LinerPull, "liner", 1.2, lesson.BareTree, "full", "light", 1, list("earth"), lesson.Medium{Solvent: 45, Oil: 15}, false},
-	{lesson.PressTurn, "round", 20, lesson.Disc, "full", "light", 1, list("pale"), lesson.Medium{}, false},
-	{lesson.Dab, "round", 8, lesson.Flowers, "heavy", "light", 0.5, list("rose", "pale"), lesson.Medium{}, false},
-	{lesson.DryDrag, "worn", 25, lesson.Field, "light", "light", 1, list("stone"), lesson.Medium{}, false},
-	{lesson.CutIn, "filbert", 10, lesson.Building, "full", "light", 1.2, list("blue"), lesson.Medium{}, false},
-	{lesson.Glaze, "soft-flat", 25, lesson.Field, "light", "light", 1, list("deep"), lesson.Medium{Oil: 40, Alkyd: 35}, true},
-	{lesson.RubBack, "towel", 40, lesson.Field, "medium", "light", 1, nil, lesson.Medium{}, true},
-	{lesson.WipeOut, "rag", 15, lesson.Disc, "medium", "firm", 1, nil, lesson.Medium{}, true},
-	{lesson.Scrape, "knife", 35, lesson.Tree, "medium", "firm", 1, nil, lesson.Medium{}, true},
-	{lesson.Blot, "towel", 40, lesson.Tree, "medium", "light", 1, nil, lesson.Medium{}, true},
+	{lesson.CrissCross, lesson.Flat, 40, lesson.Sky, lesson.MediumLoad, lesson.Evenly, 1, list("blue", "pale"), lesson.Medium{}, false},
+	{lesson.LongPull, lesson.Flat, 30, lesson.Water, lesson.FullLoad, lesson.Evenly, 1.2, list("blue", "deep"), lesson.Medium{}, false},
+	{lesson.Feather, lesson.Mop, 30, lesson.Sky, lesson.MediumLoad, lesson.Barely, 1, nil, lesson.Medium{}, true},
+	{lesson.RubIn, lesson.Flat, 20, lesson.Field, lesson.LightLoad, lesson.Firmly, 1, list("earth"), lesson.Medium{}, false},
+	{lesson.Scumble, lesson.Filbert, 18, lesson.CloudBank, lesson.LightLoad, lesson.Lightly, 0.7, list("pale"), lesson.Medium{}, false},
+	{lesson.Fluff, lesson.Filbert, 12, lesson.CloudBank, lesson.HeavyLoad, lesson.Barely, 1.2, list("pale"), lesson.Medium{}, false},
+	{lesson.Tap, lesson.Filbert, 12, lesson.Tree, lesson.HeavyLoad, lesson.Lightly, 0.7, list("leaf"), lesson.Medium{}, false},
+	{lesson.Comma, lesson.Filbert, 8, lesson.Tree, lesson.HeavyLoad, lesson.Lightly, 0.7, list("leaf"), lesson.Medium{}, false},
+	{lesson.KnifeBreak, lesson.Knife, 35, lesson.Rock, lesson.MediumLoad, lesson.Barely, 0.7, list("stone"), lesson.Medium{}, false},
+	{lesson.KnifeSlide, lesson.EdgeKnife, 30, lesson.Path, lesson.FullLoad, lesson.Evenly, 0.8, list("earth", "stone"), lesson.Medium{}, false},
+	{lesson.KnifeLine, lesson.EdgeKnife, 35, lesson.Water, lesson.LightLoad, lesson.Lightly, 0.3, list("pale"), lesson.Medium{}, false},
+	{lesson.PullDown, lesson.Flat, 25, lesson.Water, lesson.MediumLoad, lesson.Lightly, 1, list("deep", "blue"), lesson.Medium{}, false},
+	{lesson.PushUp, lesson.Fan, 25, lesson.Grass, lesson.HeavyLoad, lesson.Lightly, 0.7, list("leaf", "deep"), lesson.Medium{}, false},
+	{lesson.FanEdge, lesson.Fan, 25, lesson.Conifer, lesson.FullLoad, lesson.Lightly, 1, list("deep"), lesson.Medium{}, false},
+	{lesson.DoubleLoad, lesson.Flat, 12, lesson.BareTree, lesson.FullLoad, lesson.Lightly, 1, list("stone", "deep"), lesson.Medium{}, false},
+	{lesson.LinerPull, lesson.Liner, 1.2, lesson.BareTree, lesson.FullLoad, lesson.Lightly, 1, list("earth"), lesson.Medium{Solvent: 45, Oil: 15}, false},
+	{lesson.PressTurn, lesson.Round, 20, lesson.Disc, lesson.FullLoad, lesson.Lightly, 1, list("pale"), lesson.Medium{}, false},
+	{lesson.Dab, lesson.Round, 8, lesson.Flowers, lesson.HeavyLoad, lesson.Lightly, 0.5, list("rose", "pale"), lesson.Medium{}, false},
+	{lesson.DryDrag, lesson.Worn, 25, lesson.Field, lesson.LightLoad, lesson.Lightly, 1, list("stone"), lesson.Medium{}, false},
+	{lesson.CutIn, lesson.Filbert, 10, lesson.Building, lesson.FullLoad, lesson.Lightly, 1.2, list("blue"), lesson.Medium{}, false},
+	{lesson.Glaze, lesson.SoftFlat, 25, lesson.Field, lesson.LightLoad, lesson.Lightly, 1, list("deep"), lesson.Medium{Oil: 40, Alkyd: 35}, true},
+	{lesson.RubBack, lesson.Towel, 40, lesson.Field, lesson.MediumLoad, lesson.Lightly, 1, nil, lesson.Medium{}, true},
+	{lesson.WipeOut, lesson.Rag, 15, lesson.Disc, lesson.MediumLoad, lesson.Firmly, 1, nil, lesson.Medium{}, true},
+	{lesson.Scrape, lesson.Knife, 35, lesson.Tree, lesson.MediumLoad, lesson.Firmly, 1, nil, lesson.Medium{}, true},
+	{lesson.Blot, lesson.Towel, 40, lesson.Tree, lesson.MediumLoad, lesson.Lightly, 1, nil, lesson.Medium{}, true},
 }
 
 func list(ids ...string) []string { return ids }
@@ -121,10 +121,10 @@ func (u usual) lesson(under Under) *lesson.Lesson {
 		return out
 	}
 	l := &lesson.Lesson{
-		Format: lesson.Format, Title: "Specimen", Level: "first", Method: "direct", Session: 60, Seed: 11,
-		Support: lesson.Support{Width: Width, Height: Height, Surface: "fine-canvas"},
+		Format: lesson.Format, Title: "Specimen", Level: lesson.FirstSteps, Method: lesson.Direct, Session: 60, Seed: 11,
+		Support: lesson.Support{Width: Width, Height: Height, Surface: lesson.FineCanvas},
 		Ground:  lesson.Ground{Name: "toned", Tone: parts("PW6", 12.0, "PY43", 2.0, "PBr7/burnt-umber", 1.0)},
-		Base:    lesson.Base{Kind: "none"},
+		Base:    lesson.Base{Kind: lesson.NoBase},
 		Light:   lesson.Light{From: 60, Height: 35},
 		View:    lesson.View{Horizon: 8, Eye: 1.7},
 		Room:    lesson.Room{Temperature: lesson.UsualTemperature},
@@ -139,7 +139,7 @@ func (u usual) lesson(under Under) *lesson.Lesson {
 			{ID: "stone", Name: "Stone", Parts: parts("PW6", 10.0, "PY43", 2.0, "PBr7/burnt-sienna", 0.5)},
 			{ID: "rose", Name: "Rose", Parts: parts("PR177", 1.0, "PW6", 1.5, "PBr7/burnt-sienna", 0.3)},
 		},
-		Tools:  []lesson.Tool{{ID: "tool", Kind: u.kind, Width: u.size}, {ID: "lay", Kind: "flat", Width: 30}},
+		Tools:  []lesson.Tool{{ID: "tool", Kind: u.kind, Width: u.size}, {ID: "lay", Kind: lesson.Flat, Width: 30}},
 		Planes: []lesson.Plane{{ID: "back", Name: "Under", Distance: 30}, {ID: "fore", Name: "Mark", Distance: 20}},
 		Zones: []lesson.Zone{
 			{ID: "all", Name: "All", Plane: "back", Kind: lesson.Field, Outline: rect(0, 0, Width, Height)},
@@ -149,20 +149,20 @@ func (u usual) lesson(under Under) *lesson.Lesson {
 		},
 	}
 	step := func(id, zone string, t lesson.Technique, tool string, load lesson.Load, cover float64, mixtures ...string) lesson.Step {
-		return lesson.Step{ID: id, Zone: zone, Where: "whole", Technique: t, Tool: tool, Mixtures: mixtures,
-			Load: load, Pressure: "medium", Care: "fresh", Cover: cover, Minutes: 3}
+		return lesson.Step{ID: id, Zone: zone, Where: lesson.Whole, Technique: t, Tool: tool, Mixtures: mixtures,
+			Load: load, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: cover, Minutes: 3}
 	}
 	switch under {
 	case WetBase:
-		l.Base = lesson.Base{Kind: "white", Thickness: 12}
+		l.Base = lesson.Base{Kind: lesson.WhiteBase, Thickness: 12}
 	case WetDark:
-		l.Steps = append(l.Steps, step("dark", "all", lesson.LongPull, "lay", "heavy", 1.6, "dark"))
+		l.Steps = append(l.Steps, step("dark", "all", lesson.LongPull, "lay", lesson.HeavyLoad, 1.6, "dark"))
 	}
 	if u.onPaint {
-		l.Steps = append(l.Steps, step("left", "left", lesson.LongPull, "lay", "full", 1, "pale"), step("right", "right", lesson.LongPull, "lay", "full", 1, "earth"))
+		l.Steps = append(l.Steps, step("left", "left", lesson.LongPull, "lay", lesson.FullLoad, 1, "pale"), step("right", "right", lesson.LongPull, "lay", lesson.FullLoad, 1, "earth"))
 	}
 	if u.technique == lesson.Glaze { // a glaze is for paint that has set
-		l.Steps = append(l.Steps, lesson.Step{ID: "dry", Where: "whole", Technique: lesson.Dry, Load: "medium", Pressure: "medium", Care: "fresh", Cover: 1, Minutes: 1, Days: 14})
+		l.Steps = append(l.Steps, lesson.Step{ID: "dry", Where: lesson.Whole, Technique: lesson.Dry, Load: lesson.MediumLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 1, Days: 14})
 	}
 	mark := step("mark", "mark", u.technique, "tool", u.load, u.cover, u.mixtures...)
 	mark.Pressure, mark.Medium = u.pressure, u.medium

@@ -5,9 +5,9 @@ import (
 	"math"
 
 	"proxenos/core/compose"
-	"proxenos/core/film"
 	"proxenos/core/house"
 	"proxenos/core/lesson"
+	"proxenos/core/noise"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
 )
@@ -36,19 +36,19 @@ type builder struct {
 
 func newBuilder(ctx context.Context, w Wish) *builder {
 	l := &lesson.Lesson{
-		Format: lesson.Format, Title: w.Title, About: scenes[w.Kind].meaning, Level: "first", Method: w.Method, Session: 90, Seed: w.Seed,
-		Support: lesson.Support{Width: w.Width, Height: w.Height, Surface: "fine-canvas"},
+		Format: lesson.Format, Title: w.Title, About: scenes[w.Kind].meaning, Level: lesson.FirstSteps, Method: w.Method, Session: 90, Seed: w.Seed,
+		Support: lesson.Support{Width: w.Width, Height: w.Height, Surface: lesson.FineCanvas},
 		Ground:  lesson.Ground{Name: "warm grey", Tone: []lesson.Part{{Paint: "PW6", Parts: 5}, {Paint: "PBr7/burnt-sienna", Parts: 1}, {Paint: "PB29", Parts: 0.5}}},
-		Base:    lesson.Base{Kind: "none", Zones: []string{}},
+		Base:    lesson.Base{Kind: lesson.NoBase, Zones: []string{}},
 		Room:    lesson.Room{Temperature: lesson.UsualTemperature},
 		Palette: []string{"PW6", "PY3", "PY43", "PBr7/burnt-sienna", "PB29"},
 	}
 	b := &builder{ctx: ctx, l: l, w: w.Width, h: w.Height, unit: min(w.Width, w.Height*4/3) / 400, seed: uint64(w.Seed)*7919 + 17}
 	for _, t := range []lesson.Tool{
-		{ID: "flat50", Kind: "flat", Width: 50}, {ID: "flat25", Kind: "flat", Width: 25}, {ID: "soft40", Kind: "soft-flat", Width: 40},
-		{ID: "filbert12", Kind: "filbert", Width: 12}, {ID: "fan25", Kind: "fan", Width: 25}, {ID: "softfan20", Kind: "soft-fan", Width: 20},
-		{ID: "round5", Kind: "round", Width: 5}, {ID: "liner", Kind: "liner", Width: 1.5}, {ID: "knife35", Kind: "knife", Width: 35},
-		{ID: "towel", Kind: "towel", Width: 100},
+		{ID: "flat50", Kind: lesson.Flat, Width: 50}, {ID: "flat25", Kind: lesson.Flat, Width: 25}, {ID: "soft40", Kind: lesson.SoftFlat, Width: 40},
+		{ID: "filbert12", Kind: lesson.Filbert, Width: 12}, {ID: "fan25", Kind: lesson.Fan, Width: 25}, {ID: "softfan20", Kind: lesson.SoftFan, Width: 20},
+		{ID: "round5", Kind: lesson.Round, Width: 5}, {ID: "liner", Kind: lesson.Liner, Width: 1.5}, {ID: "knife35", Kind: lesson.Knife, Width: 35},
+		{ID: "towel", Kind: lesson.Towel, Width: 100},
 	} {
 		if t.ID != "towel" && t.ID != "liner" {
 			t.Width = math.Round(t.Width * b.unit)
@@ -114,7 +114,7 @@ func (b *builder) vary(name string, v, by float64) float64 {
 	for _, c := range name {
 		salt = salt*1.37 + float64(c)
 	}
-	return v + by*(2*film.Noise(b.seed, salt*0.713, 3.1)-1)
+	return v + by*(2*noise.At(b.seed, salt*0.713, 3.1)-1)
 }
 
 // ridge adds a range from x0 to x1 with its foot at y: high summits high over it.
@@ -124,7 +124,7 @@ func (b *builder) ridge(id, name, plane string, kind lesson.ZoneKind, x0, x1, y,
 	shift := b.vary(id, 50, 40)
 	for i := range steps + 1 {
 		t := float64(i) / steps
-		n := film.Fractal(b.seed+uint64(len(id)), (t*busy+shift)*1.0, shift, 3)
+		n := noise.Fractal(b.seed+uint64(len(id)), (t*busy+shift)*1.0, shift, 3)
 		rise := 0.15 + 1.1*n*n + 0.25*n
 		if x0 > 0 {
 			rise *= min(1, 0.08+2.5*t) // it begins on the canvas
@@ -199,8 +199,8 @@ type mark struct {
 
 // step adds a step: what the student is told, and for how many minutes.
 func (b *builder) step(st stage, id, zone string, t lesson.Technique, tool string, minutes float64, m mark, words string, mixtures ...string) {
-	s := lesson.Step{ID: id, Zone: zone, Where: "whole", Technique: t, Tool: tool, Mixtures: mixtures,
-		Load: "full", Pressure: "light", Care: "fresh", Cover: 1, Minutes: minutes, Words: words}
+	s := lesson.Step{ID: id, Zone: zone, Where: lesson.Whole, Technique: t, Tool: tool, Mixtures: mixtures,
+		Load: lesson.FullLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: minutes, Words: words}
 	if mixtures == nil {
 		s.Mixtures = []string{}
 	}

@@ -22,7 +22,7 @@ type Piece struct {
 
 // Pieces lists what can be put in.
 func Pieces() []Piece {
-	mirrored := func(s lesson.Step) bool { return s.Where == "mirror" }
+	mirrored := func(s lesson.Step) bool { return s.Where == lesson.Mirror }
 	return []Piece{
 		{"far-trees", "Far tree line and its reflection", "Trees tapped along a level foot, a few lit crowns, pulled down into the water.", Lake, []string{"shore"}, mirrored},
 		{"cloud", "A cloud", "The grey underside in small circles, the lit top fluffed up.", Lake, []string{"cloud"}, nil},

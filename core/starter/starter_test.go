@@ -58,10 +58,10 @@ func TestMethodsDiffer(t *testing.T) {
 		}
 		return n
 	}
-	if l := make("wet-base"); l.Base.Kind != "white" || len(l.Base.Zones) != 2 || l.Base.Thickness < 8 || l.Base.Thickness > 15 {
+	if l := make("wet-base"); l.Base.Kind != lesson.WhiteBase || len(l.Base.Zones) != 2 || l.Base.Thickness < 8 || l.Base.Thickness > 15 {
 		t.Errorf("wet base: %+v", l.Base)
 	}
-	if l := make("direct"); l.Base.Kind != "none" || has(l, func(s lesson.Step) bool { return s.Medium.Total() > 0 }) > 0 {
+	if l := make("direct"); l.Base.Kind != lesson.NoBase || has(l, func(s lesson.Step) bool { return s.Medium.Total() > 0 }) > 0 {
 		t.Error("direct has a medium or a base")
 	}
 	l := make("ladder")

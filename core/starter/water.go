@@ -5,9 +5,9 @@ import "proxenos/core/lesson"
 // sky lays a sky of three colours from the top to y, with a bank of cloud.
 func (b *builder) sky(y float64, cloud bool) {
 	b.zone("sky", "Sky", "sky", lesson.Sky, 0, 0, 0, 1, 0, 1, y, 0, y)
-	b.step(body, "sky", "sky", lesson.CrissCross, "flat50", 6, mark{pressure: "medium", cover: 1.1},
+	b.step(body, "sky", "sky", lesson.CrissCross, "flat50", 6, mark{pressure: lesson.Evenly, cover: 1.1},
 		"Crossing strokes from the top down, pressing less and less; let the three colours run into each other.", "sky-high", "sky-mid", "sky-low")
-	b.step(body, "sky-soft", "sky", lesson.Feather, "soft40", 2, mark{pressure: "barely"}, "Barely touching, level, to take the strokes out.")
+	b.step(body, "sky-soft", "sky", lesson.Feather, "soft40", 2, mark{pressure: lesson.Barely}, "Barely touching, level, to take the strokes out.")
 	if !cloud {
 		return
 	}
@@ -15,8 +15,8 @@ func (b *builder) sky(y float64, cloud bool) {
 	b.zone("cloud", "Cloud", "sky", lesson.CloudBank, 2.5,
 		x-0.22, top+0.2*y, x-0.2, top+0.13*y, x-0.13, top+0.09*y, x-0.1, top+0.02*y, x-0.02, top-0.03*y, x+0.04, top-0.05*y, x+0.1, top+0.01*y, x+0.13, top+0.08*y,
 		x+0.21, top+0.1*y, x+0.28, top+0.19*y, x+0.14, top+0.22*y, x-0.08, top+0.215*y)
-	b.step(body, "cloud-shade", "cloud", lesson.Scumble, "filbert12", 3, mark{where: "lower", load: "medium"}, "Small circles for the grey underside; keep it on the blue side.", "cloud-shade")
-	b.step(lights, "cloud-light", "cloud", lesson.Fluff, "filbert12", 3, mark{where: "upper", load: "heavy", pressure: "barely", cover: 1.3}, "Turn the brush to fluff up the lit top, and leave its edge alone.", "cloud-light")
+	b.step(body, "cloud-shade", "cloud", lesson.Scumble, "filbert12", 3, mark{where: lesson.Lower, load: lesson.MediumLoad}, "Small circles for the grey underside; keep it on the blue side.", "cloud-shade")
+	b.step(lights, "cloud-light", "cloud", lesson.Fluff, "filbert12", 3, mark{where: lesson.Upper, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 1.3}, "Turn the brush to fluff up the lit top, and leave its edge alone.", "cloud-light")
 }
 
 func (b *builder) dayColours() {
@@ -53,42 +53,42 @@ func (b *builder) lake() {
 	b.sky(0.46, true)
 	b.ridge("far", "Far range", "far", lesson.Ridge, 0, 1, 0.405, b.vary("far", 0.13, 0.03), 5)
 	b.step(body, "far", "far", lesson.PullDown, "flat25", 3, mark{}, "The farthest range in one pale colour, pulled down from its crest.", "slope-far")
-	b.step(lights, "far-lit", "far", lesson.KnifeBreak, "knife35", 3, mark{where: "lit", load: "heavy", pressure: "barely", cover: 0.6},
+	b.step(lights, "far-lit", "far", lesson.KnifeBreak, "knife35", 3, mark{where: lesson.Lit, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.6},
 		"A roll of paint on the knife, no pressure: it breaks down the lit flanks.", "lit-far")
 	b.ridge("hills", "Hills", "hills", lesson.Ridge, 0, 1, 0.45, b.vary("hills", 0.085, 0.02), 7)
 	b.step(body, "hills", "hills", lesson.PullDown, "flat25", 3, mark{}, "The nearer hills, darker and a little greener.", "slope-hills")
-	b.step(lights, "hills-lit", "hills", lesson.Tap, "filbert12", 3, mark{where: "lit", load: "heavy", cover: 0.5}, "Tap light into the flanks that face it, and leave the shade alone.", "lit-hills")
+	b.step(lights, "hills-lit", "hills", lesson.Tap, "filbert12", 3, mark{where: lesson.Lit, load: lesson.HeavyLoad, cover: 0.5}, "Tap light into the flanks that face it, and leave the shade alone.", "lit-hills")
 	b.zone("shore", "Shore", "shore", lesson.TreeLine, 3, 0, 0.43, 0.3, 0.425, 0.62, 0.432, 1, 0.42, 1, 0.457, 0, 0.457)
 	b.step(body, "shore", "shore", lesson.Tap, "filbert12", 3, mark{cover: 1.2}, "Tap the woods along the far shore with the corner of the brush; keep the waterline level.", "slope-shore")
-	b.step(lights, "shore-lit", "shore", lesson.Tap, "round5", 2, mark{where: "crest", load: "heavy", cover: 0.35}, "A few lit crowns, unevenly spaced.", "lit-shore")
+	b.step(lights, "shore-lit", "shore", lesson.Tap, "round5", 2, mark{where: lesson.Crest, load: lesson.HeavyLoad, cover: 0.35}, "A few lit crowns, unevenly spaced.", "lit-shore")
 
 	b.zone("lake", "Lake", "water", lesson.Water, 0, 0, 0.455, 1, 0.455, 1, 0.9, 0, 0.9)
-	b.step(body, "lake", "lake", lesson.LongPull, "flat50", 5, mark{pressure: "medium", cover: 1.1}, "Level pulls from the edges inward: sky colour far out, deeper water near.", "sky-mid", "water-near")
-	b.step(body, "images", "lake", lesson.PullDown, "flat25", 3, mark{where: "mirror", cover: 0.9}, "Pull the hills straight down into the water, then one light level pass.", "image")
-	b.step(lights, "waterline", "lake", lesson.KnifeLine, "knife35", 2, mark{where: "upper", load: "heavy", pressure: "barely", cover: 0.05}, "Touch in a few level lights with the edge of the knife, long near and short far.", "glitter")
+	b.step(body, "lake", "lake", lesson.LongPull, "flat50", 5, mark{pressure: lesson.Evenly, cover: 1.1}, "Level pulls from the edges inward: sky colour far out, deeper water near.", "sky-mid", "water-near")
+	b.step(body, "images", "lake", lesson.PullDown, "flat25", 3, mark{where: lesson.Mirror, cover: 0.9}, "Pull the hills straight down into the water, then one light level pass.", "image")
+	b.step(lights, "waterline", "lake", lesson.KnifeLine, "knife35", 2, mark{where: lesson.Upper, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.05}, "Touch in a few level lights with the edge of the knife, long near and short far.", "glitter")
 
 	b.zone("spit", "Spit", "spit", lesson.Bank, 1.5, 0.5, 0.6, 0.68, 0.565, 1, 0.56, 1, 0.66, 0.74, 0.65)
 	b.step(body, "spit", "spit", lesson.LongPull, "filbert12", 3, mark{cover: 1.3}, "The spit as a dark tongue into the lake.", "bank", "dark")
-	b.step(lights, "spit-light", "spit", lesson.PushUp, "softfan20", 2, mark{where: "upper", load: "heavy", pressure: "barely", cover: 0.4}, "Push a little sunlit grass up along its back.", "grass-light")
+	b.step(lights, "spit-light", "spit", lesson.PushUp, "softfan20", 2, mark{where: lesson.Upper, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.4}, "Push a little sunlit grass up along its back.", "grass-light")
 	for i, c := range []struct{ x, high float64 }{{0.7, 0.3}, {0.78, 0.24}, {0.86, 0.34}} {
 		id := []string{"first", "second", "third"}[i]
 		x, top := b.vary(id, c.x, 0.015), 0.6-b.vary(id+"h", c.high, 0.03)
 		wide := 0.2 * c.high
 		b.zone(id, []string{"First conifer", "Second conifer", "Third conifer"}[i], "spit", lesson.Conifer, 1.5, x, top, x+wide, 0.6, x-wide, 0.6)
 		b.step(body, id, id, lesson.FanEdge, "fan25", 2.5, mark{cover: 1.2}, "The fan on edge, from the tip down, wider and wider; keep it dark.", "dark")
-		b.step(lights, id+"-light", id, lesson.FanEdge, "softfan20", 1.5, mark{where: "lit", load: "heavy", cover: 0.35}, "A little light on the boughs that face it.", "conifer-light")
+		b.step(lights, id+"-light", id, lesson.FanEdge, "softfan20", 1.5, mark{where: lesson.Lit, load: lesson.HeavyLoad, cover: 0.35}, "A little light on the boughs that face it.", "conifer-light")
 	}
 	b.front(0.84, "bank", "dark", "grass", "grass-light")
-	b.step(accent, "front-stems", "front", lesson.LinerPull, "liner", 2, mark{where: "upper", cover: 0.25}, "A few long stems, each its own way. Then stand back, and stop.", "grass-light")
+	b.step(accent, "front-stems", "front", lesson.LinerPull, "liner", 2, mark{where: lesson.Upper, cover: 0.25}, "A few long stems, each its own way. Then stand back, and stop.", "grass-light")
 }
 
 // front is a foreground of grass: dark first, then in layers from the top down.
 func (b *builder) front(y float64, dark, darker, mid, light string) {
 	lift := b.vary("front", 0, 0.02)
 	b.zone("front", "Foreground", "front", lesson.Grass, 2, 0, y-0.02+lift, 0.2, y-0.035+lift, 0.45, y+0.02, 0.7, y+0.015-lift, 1, y-0.03-lift, 1, 1, 0, 1)
-	b.step(body, "front-dark", "front", lesson.LongPull, "flat50", 3, mark{load: "heavy", cover: 1.4}, "The foreground as one dark mass; it lets everything behind it shine.", dark, darker)
-	b.step(lights, "front-grass", "front", lesson.PushUp, "fan25", 4, mark{where: "upper", load: "heavy", cover: 0.8}, "Push grass up from below, in layers; leave a dark band at the foot of each.", mid)
-	b.step(lights, "front-light", "front", lesson.PushUp, "softfan20", 3, mark{where: "crest", load: "heavy", cover: 0.5}, "The lightest blades, only where the light reaches.", light)
+	b.step(body, "front-dark", "front", lesson.LongPull, "flat50", 3, mark{load: lesson.HeavyLoad, cover: 1.4}, "The foreground as one dark mass; it lets everything behind it shine.", dark, darker)
+	b.step(lights, "front-grass", "front", lesson.PushUp, "fan25", 4, mark{where: lesson.Upper, load: lesson.HeavyLoad, cover: 0.8}, "Push grass up from below, in layers; leave a dark band at the foot of each.", mid)
+	b.step(lights, "front-light", "front", lesson.PushUp, "softfan20", 3, mark{where: lesson.Crest, load: lesson.HeavyLoad, cover: 0.5}, "The lightest blades, only where the light reaches.", light)
 }
 
 func (b *builder) coast() {
@@ -123,22 +123,22 @@ func (b *builder) coast() {
 	b.step(body, "head", "head", lesson.PullDown, "flat25", 3, mark{}, "The far headland, hardly darker than the sky.", "slope-head")
 	b.ridge("cliff", "Cliff", "cliff", lesson.Ridge, 0, 0.36, 0.425, b.vary("cliff", 0.15, 0.02), 3)
 	b.step(body, "cliff", "cliff", lesson.PullDown, "flat25", 3, mark{}, "The cliff, darker, its strokes falling with the rock.", "slope-cliff")
-	b.step(lights, "cliff-lit", "cliff", lesson.KnifeBreak, "knife35", 3, mark{where: "lit", load: "heavy", pressure: "barely", cover: 0.6}, "Break light down its sunny side with the knife.", "lit-cliff")
+	b.step(lights, "cliff-lit", "cliff", lesson.KnifeBreak, "knife35", 3, mark{where: lesson.Lit, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.6}, "Break light down its sunny side with the knife.", "lit-cliff")
 	b.zone("sea", "Sea", "sea", lesson.Water, 0, 0, 0.415, 1, 0.4, 1, 0.66, 0.5, 0.7, 0, 0.62)
-	b.step(body, "sea", "sea", lesson.LongPull, "flat50", 5, mark{pressure: "medium", cover: 1.1}, "Level pulls: deep far out, greener and lighter toward the beach.", "sea-far", "sea-near")
-	b.step(lights, "waves", "sea", lesson.KnifeLine, "knife35", 3, mark{where: "lower", load: "heavy", pressure: "barely", cover: 0.18}, "Level breakers with the edge of the knife, long near the beach.", "foam")
+	b.step(body, "sea", "sea", lesson.LongPull, "flat50", 5, mark{pressure: lesson.Evenly, cover: 1.1}, "Level pulls: deep far out, greener and lighter toward the beach.", "sea-far", "sea-near")
+	b.step(lights, "waves", "sea", lesson.KnifeLine, "knife35", 3, mark{where: lesson.Lower, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.18}, "Level breakers with the edge of the knife, long near the beach.", "foam")
 	b.zone("beach", "Beach", "sand", lesson.Field, 0, 0, 0.63, 0.5, 0.7, 1, 0.665, 1, 0.9, 0, 0.9)
-	b.step(body, "beach", "beach", lesson.LongPull, "flat50", 4, mark{pressure: "medium", cover: 1.1}, "Wet sand at the water, dry sand nearer; keep the strokes flat.", "wet-sand", "sand-shade", "sand")
-	b.step(lights, "sand-light", "beach", lesson.KnifeSlide, "knife35", 2, mark{where: "middle", load: "heavy", cover: 0.25}, "Slide the knife level for dry sand in the light.", "sand")
+	b.step(body, "beach", "beach", lesson.LongPull, "flat50", 4, mark{pressure: lesson.Evenly, cover: 1.1}, "Wet sand at the water, dry sand nearer; keep the strokes flat.", "wet-sand", "sand-shade", "sand")
+	b.step(lights, "sand-light", "beach", lesson.KnifeSlide, "knife35", 2, mark{where: lesson.Middle, load: lesson.HeavyLoad, cover: 0.25}, "Slide the knife level for dry sand in the light.", "sand")
 	b.zone("surf", "Surf", "sand", lesson.Stream, 1.5, 0, 0.605, 0.5, 0.682, 1, 0.648, 1, 0.672, 0.5, 0.712, 0, 0.64)
-	b.step(lights, "surf-shade", "surf", lesson.KnifeBreak, "knife35", 2, mark{where: "lower", load: "heavy", pressure: "barely"}, "The shade of the foam first, where it curls.", "foam-shade")
-	b.step(accent, "surf", "surf", lesson.KnifeBreak, "knife35", 3, mark{where: "upper", load: "heavy", pressure: "barely", cover: 1.1}, "Then the foam itself, thick and broken.", "foam")
+	b.step(lights, "surf-shade", "surf", lesson.KnifeBreak, "knife35", 2, mark{where: lesson.Lower, load: lesson.HeavyLoad, pressure: lesson.Barely}, "The shade of the foam first, where it curls.", "foam-shade")
+	b.step(accent, "surf", "surf", lesson.KnifeBreak, "knife35", 3, mark{where: lesson.Upper, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 1.1}, "Then the foam itself, thick and broken.", "foam")
 	for i, c := range []struct{ x, y, s float64 }{{0.62, 0.74, 0.11}, {0.78, 0.7, 0.07}} {
 		id := []string{"rock", "rock-far"}[i]
 		b.zone(id, []string{"Rock", "Far rock"}[i], "rocks", lesson.Rock, 1.5, c.x-c.s, c.y+0.03, c.x-0.7*c.s, c.y-0.6*c.s, c.x-0.1*c.s, c.y-c.s, c.x+0.5*c.s, c.y-0.5*c.s, c.x+c.s, c.y+0.04)
-		b.step(body, id, id, lesson.RubIn, "filbert12", 2, mark{load: "full", cover: 1.2}, "The rock as one dark shape, not symmetrical.", "rock-dark")
-		b.step(lights, id+"-lit", id, lesson.KnifeBreak, "knife35", 2, mark{where: "lit", load: "heavy", pressure: "barely", cover: 0.7}, "Break the knife over its lit planes.", "rock-light")
+		b.step(body, id, id, lesson.RubIn, "filbert12", 2, mark{load: lesson.FullLoad, cover: 1.2}, "The rock as one dark shape, not symmetrical.", "rock-dark")
+		b.step(lights, id+"-lit", id, lesson.KnifeBreak, "knife35", 2, mark{where: lesson.Lit, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.7}, "Break the knife over its lit planes.", "rock-light")
 	}
 	b.front(0.88, "dark", "rock-dark", "grass", "grass-light")
-	b.step(accent, "blades", "front", lesson.LinerPull, "liner", 2, mark{where: "upper", cover: 0.2}, "Some long blades, bent by the wind the same way.", "grass-light")
+	b.step(accent, "blades", "front", lesson.LinerPull, "liner", 2, mark{where: lesson.Upper, cover: 0.2}, "Some long blades, bent by the wind the same way.", "grass-light")
 }

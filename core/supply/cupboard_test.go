@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/supply"
 )
@@ -13,7 +14,7 @@ import (
 func TestACupboardAsATableComesBack(t *testing.T) {
 	c := supply.Cupboard{People: 12,
 		Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5}, {Paint: "PB29", Ml: 0}},
-		Tools:  []supply.Rack{{Kind: "flat", Width: 25, Pieces: 14}, {Kind: "towel", Width: 60, Pieces: 40}}}
+		Tools:  []supply.Rack{{Kind: lesson.Flat, Width: 25, Pieces: 14}, {Kind: lesson.Towel, Width: 60, Pieces: 40}}}
 	var b bytes.Buffer
 	if err := c.WriteCSV(&b); err != nil {
 		t.Fatal(err)
@@ -88,7 +89,7 @@ func TestWhatIsWantedAndHowLongItLasts(t *testing.T) {
 	l := sample.Lesson() // flat20 and filbert10 are used
 	needs := supply.Amounts{Tubes: []supply.Tube{{Paint: "PW6", Name: "Titanium white", Each: 20}, {Paint: "PB29", Name: "Ultramarine", Each: 3}}}
 	c := supply.Cupboard{People: 10, Paints: []supply.Stock{{Paint: "PW6", Ml: 650}, {Paint: "PB29", Ml: 20}},
-		Tools: []supply.Rack{{Kind: "flat", Width: 21, Pieces: 6}, {Kind: "flat", Width: 19, Pieces: 4}, {Kind: "filbert", Width: 14, Pieces: 20}}}
+		Tools: []supply.Rack{{Kind: lesson.Flat, Width: 21, Pieces: 6}, {Kind: lesson.Flat, Width: 19, Pieces: 4}, {Kind: lesson.Filbert, Width: 14, Pieces: 20}}}
 	want := []supply.Want{
 		{What: "PW6", Name: "Titanium white", Unit: "ml", Need: 200, Counted: true, Has: 650},
 		{What: "PB29", Name: "Ultramarine", Unit: "ml", Need: 30, Counted: true, Has: 20, Lack: 10},

@@ -15,9 +15,9 @@ import (
 	"proxenos/core/compose"
 	"proxenos/core/daylight"
 	"proxenos/core/film"
+	"proxenos/core/haze"
 	"proxenos/core/lesson"
 	"proxenos/core/measure"
-	"proxenos/core/recipe"
 	"proxenos/core/rehearse"
 	"proxenos/core/score"
 	"proxenos/core/starter"
@@ -126,7 +126,7 @@ func (s *Server) lessonOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
-			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), recipe.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps()}}, nil
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), haze.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {

@@ -10,6 +10,7 @@ import (
 	"strings"
 	"testing"
 
+	"proxenos/core/lesson"
 	"proxenos/core/measure"
 	"proxenos/store"
 	"proxenos/web/api"
@@ -76,7 +77,7 @@ func TestAPictureIsMadeAfterAPhotograph(t *testing.T) {
 	if y := found.Horizon.Y; y < 43 || y > 47 { // 216 of 360, on 75 mm
 		t.Errorf("horizon at %.1f mm", y)
 	}
-	if len(found.Shapes) != 3 || found.Shapes[0].Kind != "sky" || found.Shapes[1].Kind != "ridge" || found.Shapes[2].Kind != "field" {
+	if len(found.Shapes) != 3 || found.Shapes[0].Kind != lesson.Sky || found.Shapes[1].Kind != lesson.Ridge || found.Shapes[2].Kind != lesson.Field {
 		t.Errorf("%+v", found.Shapes)
 	}
 	accepted := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 2, "edit": found.Shapes[1].Edit}), 200)
@@ -146,7 +147,7 @@ func TestALessonIsRelit(t *testing.T) {
 		t.Errorf("%+v", lit)
 	}
 	next := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lit.Edit}), 200)
-	if next.Lesson.Light.Warmth != 0.9 || next.Lesson.Air != "hazy" {
+	if next.Lesson.Light.Warmth != 0.9 || next.Lesson.Air != lesson.HazyAir {
 		t.Errorf("%+v", next.Lesson.Light)
 	}
 	if r := ask(100, 0); r.StatusCode != 422 {

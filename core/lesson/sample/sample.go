@@ -32,10 +32,10 @@ func Lesson() *lesson.Lesson {
 		return []lesson.Point{{X: x0, Y: y0}, {X: x1, Y: y0}, {X: x1, Y: y1}, {X: x0, Y: y1}}
 	}
 	return &lesson.Lesson{
-		Format: 1, Title: "A ridge behind trees", Level: "first", Method: "direct", Session: 30, Seed: 3,
-		Support: lesson.Support{Width: 100, Height: 75, Surface: "fine-canvas"},
+		Format: 1, Title: "A ridge behind trees", Level: lesson.FirstSteps, Method: lesson.Direct, Session: 30, Seed: 3,
+		Support: lesson.Support{Width: 100, Height: 75, Surface: lesson.FineCanvas},
 		Ground:  lesson.Ground{Name: "grey", Tone: []lesson.Part{{Paint: "PW6", Parts: 6}, {Paint: "PBk9", Parts: 1}}},
-		Base:    lesson.Base{Kind: "none", Zones: []string{}},
+		Base:    lesson.Base{Kind: lesson.NoBase, Zones: []string{}},
 		Light:   lesson.Light{From: 60, Height: 35},
 		View:    lesson.View{Horizon: 45, Eye: 2},
 		Room:    lesson.Room{Temperature: lesson.UsualTemperature},
@@ -47,10 +47,10 @@ func Lesson() *lesson.Lesson {
 			{ID: "light", Name: "Tree light", Parts: []lesson.Part{{Paint: "PW6", Parts: 6}, {Paint: "PY43", Parts: 2}}},
 		},
 		Tools: []lesson.Tool{
-			{ID: "flat20", Kind: "flat", Width: 20}, {ID: "filbert10", Kind: "filbert", Width: 10}, {ID: "soft20", Kind: "soft-flat", Width: 20},
-			{ID: "fan15", Kind: "fan", Width: 15}, {ID: "liner", Kind: "liner", Width: 1}, {ID: "mop", Kind: "mop", Width: 20},
-			{ID: "knife", Kind: "knife", Width: 30}, {ID: "towel", Kind: "towel", Width: 60},
-			{ID: "worn20", Kind: "worn", Width: 20}, {ID: "rag", Kind: "rag", Width: 30},
+			{ID: "flat20", Kind: lesson.Flat, Width: 20}, {ID: "filbert10", Kind: lesson.Filbert, Width: 10}, {ID: "soft20", Kind: lesson.SoftFlat, Width: 20},
+			{ID: "fan15", Kind: lesson.Fan, Width: 15}, {ID: "liner", Kind: lesson.Liner, Width: 1}, {ID: "mop", Kind: lesson.Mop, Width: 20},
+			{ID: "knife", Kind: lesson.Knife, Width: 30}, {ID: "towel", Kind: lesson.Towel, Width: 60},
+			{ID: "worn20", Kind: lesson.Worn, Width: 20}, {ID: "rag", Kind: lesson.Rag, Width: 30},
 		},
 		Planes: []lesson.Plane{{ID: "sky", Name: "Sky", Distance: 50000}, {ID: "far", Name: "Far ridge", Distance: 6000}, {ID: "near", Name: "Trees", Distance: 50}},
 		Zones: []lesson.Zone{
@@ -74,6 +74,6 @@ func Step(id, zone string, technique lesson.Technique, tool string, mixtures ...
 	if mixtures == nil {
 		mixtures = []string{}
 	}
-	return lesson.Step{ID: id, Zone: zone, Where: "whole", Technique: technique, Tool: tool, Mixtures: mixtures,
-		Load: "full", Pressure: "medium", Care: "fresh", Cover: 1, Minutes: 5}
+	return lesson.Step{ID: id, Zone: zone, Where: lesson.Whole, Technique: technique, Tool: tool, Mixtures: mixtures,
+		Load: lesson.FullLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 5}
 }

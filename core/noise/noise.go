@@ -1,10 +1,12 @@
-package film
+// Package noise is smooth chance in the plane: the same for the same seed on every machine,
+// for whatever wanders, breaks or varies as a hand does.
+package noise
 
 import "math"
 
-// Noise is smooth value noise in 0-1 with features of about 1 in x and y, the
+// At is smooth value noise in 0-1 with features of about 1 in x and y, the
 // same for the same seed on every machine.
-func Noise(seed uint64, x, y float64) float64 {
+func At(seed uint64, x, y float64) float64 {
 	fx, fy := math.Floor(x), math.Floor(y)
 	ix, iy := int64(fx), int64(fy)
 	u, v := ease(x-fx), ease(y-fy)
@@ -13,13 +15,13 @@ func Noise(seed uint64, x, y float64) float64 {
 	return a + (b-a)*u + (c-a+(a-b-c+d)*u)*v
 }
 
-// Fractal sums octaves of [Noise], each half as large and twice as fine, and
+// Fractal sums octaves of [At], each half as large and twice as fine, and
 // stays in 0-1.
 func Fractal(seed uint64, x, y float64, octaves int) float64 {
 	var sum, norm float64
 	amp := 1.0
 	for i := range octaves {
-		sum += amp * Noise(seed+uint64(i)*101, x, y)
+		sum += amp * At(seed+uint64(i)*101, x, y)
 		norm += amp
 		amp /= 2
 		x, y = 2*x+17.3, 2*y+9.1
