@@ -11,6 +11,7 @@ require (
 	github.com/jmoiron/sqlx v1.4.0
 	github.com/pressly/goose/v3 v3.29.0
 	golang.org/x/image v0.47.0
+	golang.org/x/text v0.43.0
 	golang.org/x/tools v0.51.0
 	gonum.org/v1/gonum v0.17.0
 )
@@ -36,7 +37,6 @@ require (
 	golang.org/x/mod v0.41.0 // indirect
 	golang.org/x/sync v0.24.0 // indirect
 	golang.org/x/sys v0.49.0 // indirect
-	golang.org/x/text v0.43.0 // indirect
 	honnef.co/go/tools v0.8.2 // indirect
 )
 

@@ -70,7 +70,7 @@ func TestFirstSavesOfACupboardDoNotPass(t *testing.T) {
 	}
 	all.Wait()
 	got, version, err := s.Cupboard(ctx, "ridge")
-	if saved != 1 || refused != 5 || err != nil || version != 1 || got.Ml("PW6") != float64(got.People-1) {
+	if saved != 1 || refused != 5 || err != nil || version != 1 || got.Paints[0].Ml != float64(got.People-1) {
 		t.Errorf("%d saved and %d refused: %+v at %d, %v", saved, refused, got, version, err)
 	}
 }

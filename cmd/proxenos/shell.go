@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
@@ -20,6 +21,7 @@ import (
 	"proxenos/core/rule"
 	"proxenos/core/supply"
 	"proxenos/export"
+	"proxenos/export/plaintext"
 )
 
 var errHelp = errors.New("help was asked for")
@@ -210,7 +212,11 @@ func besides(c *rule.Context, stock, taught string) error {
 			return err
 		}
 		defer file.Close()
-		cupboard, err := supply.ReadCSV(io.LimitReader(file, mostBesides))
+		table, err := io.ReadAll(io.LimitReader(file, mostBesides))
+		if err != nil {
+			return err
+		}
+		cupboard, err := supply.ReadCSV(bytes.NewReader(plaintext.UTF8(table)))
 		if err != nil {
 			return fmt.Errorf("%s: %w", stock, err)
 		}

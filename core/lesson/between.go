@@ -49,14 +49,14 @@ func (d *differ) whole() {
 	text("lesson", "method", w.Method(a.Method), w.Method(b.Method))
 	text("lesson", "session, min", a.Session, b.Session)
 	text("lesson", "pace", a.pace(), b.pace())
-	text("ground", "size, mm", fmt.Sprintf("%g × %g", a.Support.Width, a.Support.Height), fmt.Sprintf("%g × %g", b.Support.Width, b.Support.Height))
+	text("ground", "size, mm", fmt.Sprintf("%s × %s", Figure(a.Support.Width), Figure(a.Support.Height)), fmt.Sprintf("%s × %s", Figure(b.Support.Width), Figure(b.Support.Height)))
 	text("ground", "surface", a.Support.Surface, b.Support.Surface)
 	if fmt.Sprint(a.Ground) != fmt.Sprint(b.Ground) {
 		d.say("ground", "changed", "", "ground: %s → %s", a.Ground.Name, b.Ground.Name)
 	}
 	text("ground", "base coat", baseName(a), baseName(b))
 	if a.Light != b.Light {
-		d.say("scene", "changed", "", "light: from %g°, %g° high → from %g°, %g° high", a.Light.From, a.Light.Height, b.Light.From, b.Light.Height)
+		d.say("scene", "changed", "", "light: from %s°, %s° high → from %s°, %s° high", Figure(a.Light.From), Figure(a.Light.Height), Figure(b.Light.From), Figure(b.Light.Height))
 	}
 	text("scene", "horizon, mm", a.View.Horizon, b.View.Horizon)
 	text("scene", "eye, m", a.View.Eye, b.View.Eye)
@@ -93,7 +93,7 @@ func baseName(l *Lesson) string {
 		}
 		where = "on " + strings.Join(names, ", ")
 	}
-	return fmt.Sprintf("%s, %g µm, %s", b.Kind, b.Thickness, where)
+	return fmt.Sprintf("%s, %s µm, %s", b.Kind, Figure(b.Thickness), where)
 }
 
 // list compares things that have an id.

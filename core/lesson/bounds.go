@@ -7,6 +7,7 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 )
 
@@ -52,8 +53,12 @@ func text(s, path string, tag reflect.StructTag, report func(path, problem, cure
 		report(path, fmt.Sprintf("is %q, which is not known", shorten(s)), "use one of "+strings.Join(words, ", "))
 		return
 	}
+	if i := strings.IndexFunc(s, unseen); i >= 0 || !utf8.ValidString(s) {
+		report(path, "holds a character that is no text", "write it anew")
+		return
+	}
 	n := utf8.RuneCountInString(s)
-	if least, ok := number(tag, "minLength"); ok && float64(n) < least {
+	if least, ok := number(tag, "minLength"); ok && float64(utf8.RuneCountInString(strings.TrimSpace(s))) < least {
 		report(path, "is empty", fmt.Sprintf("write at least %g letters", least))
 	}
 	if most, ok := number(tag, "maxLength"); ok && float64(n) > most {
@@ -63,6 +68,9 @@ func text(s, path string, tag reflect.StructTag, report func(path, problem, cure
 		report(path, fmt.Sprintf("is %q", shorten(s)), "use 1 to 40 small letters, digits and hyphens")
 	}
 }
+
+// unseen reports whether a character is one that no text has: tabs and new lines are fine.
+func unseen(r rune) bool { return unicode.IsControl(r) && r != '\n' && r != '\r' && r != '\t' }
 
 func figure(f float64, path string, tag reflect.StructTag, report func(path, problem, cure string)) {
 	least, hasLeast := number(tag, "minimum")

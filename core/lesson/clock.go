@@ -173,9 +173,9 @@ func (e SetSession) Apply(l *Lesson) (*Lesson, Edit, error) {
 func (e SetSession) Describe(l *Lesson) string {
 	switch {
 	case e.Minutes != l.Session:
-		return fmt.Sprintf("make the session %g min", e.Minutes)
+		return fmt.Sprintf("make the session %s min", Figure(e.Minutes))
 	case e.Pace != l.Pace:
-		return fmt.Sprintf("let the class take %g times the minutes", max(e.Pace, 1))
+		return fmt.Sprintf("let the class take %s times the minutes", Figure(max(e.Pace, 1)))
 	}
 	return "change whom the lesson is for"
 }

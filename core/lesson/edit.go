@@ -106,7 +106,7 @@ func (e SetMinutes) Apply(l *Lesson) (*Lesson, Edit, error) {
 
 // Describe says how long the step becomes.
 func (e SetMinutes) Describe(l *Lesson) string {
-	return fmt.Sprintf("give %s %g min", l.label(e.Step), e.Minutes)
+	return fmt.Sprintf("give %s %s min", l.label(e.Step), Figure(e.Minutes))
 }
 
 // Apply inserts the step.
@@ -241,11 +241,16 @@ const saidOf = 4
 // Describe lists the edits; of many only the first few.
 func (e All) Describe(l *Lesson) string {
 	var said []string
+	first := l
 	for i, one := range e {
 		if i == saidOf && len(e) > saidOf+1 {
 			return fmt.Sprintf("%s and %d more changes", strings.Join(said, "; "), len(e)-saidOf)
 		}
-		said = append(said, one.Describe(l))
+		named := l
+		if r, goes := one.(Remove); goes && first.Step(r.Step) >= 0 {
+			named = first // by the number that is on the screen, not the one it has moved up to
+		}
+		said = append(said, one.Describe(named))
 		if next, _, err := one.Apply(l); err == nil {
 			l = next
 		}

@@ -90,7 +90,7 @@ func decodeEdit(data []byte, depth int) (Edit, error) {
 		Edits []json.RawMessage `json:"edits"`
 	}
 	if err := json.Unmarshal(data, &head); err != nil {
-		return nil, Faults{{"edit", "is not readable (" + err.Error() + ")", `write {"edit": "move", ...}`}}
+		return nil, Explain(data, err)
 	}
 	t, ok := editKinds[head.Edit]
 	if !ok {
@@ -112,7 +112,7 @@ func decodeEdit(data []byte, depth int) (Edit, error) {
 	}
 	var fields map[string]json.RawMessage
 	if err := json.Unmarshal(data, &fields); err != nil {
-		return nil, err
+		return nil, Explain(data, err)
 	}
 	delete(fields, "edit")
 	body, err := json.Marshal(fields)

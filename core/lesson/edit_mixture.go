@@ -65,7 +65,7 @@ func (e SetPart) Describe(l *Lesson) string {
 	if e.Parts == 0 {
 		return fmt.Sprintf("take %s out of “%s”", e.Paint, name)
 	}
-	return fmt.Sprintf("make %s in “%s” %g parts", e.Paint, name, e.Parts)
+	return fmt.Sprintf("make %s in “%s” %s parts", e.Paint, name, Figure(e.Parts))
 }
 
 // SetParts gives a mixture another recipe.

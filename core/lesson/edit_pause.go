@@ -31,7 +31,7 @@ func (e Pause) Apply(l *Lesson) (*Lesson, Edit, error) {
 // Describe says where one stands back.
 func (e Pause) Describe(*Lesson) string {
 	if e.Minutes >= BreakIs {
-		return fmt.Sprintf("take a break of %g min at place %d", e.Minutes, e.At+1)
+		return fmt.Sprintf("take a break of %s min at place %d", Figure(e.Minutes), e.At+1)
 	}
-	return fmt.Sprintf("stand back for %g min at place %d", e.Minutes, e.At+1)
+	return fmt.Sprintf("stand back for %s min at place %d", Figure(e.Minutes), e.At+1)
 }

@@ -27,11 +27,11 @@ func (e SetScene) Apply(l *Lesson) (*Lesson, Edit, error) {
 func (e SetScene) Describe(l *Lesson) string {
 	switch {
 	case e.View.Horizon != l.View.Horizon:
-		return fmt.Sprintf("move the horizon to %g mm", e.View.Horizon)
+		return fmt.Sprintf("move the horizon to %s mm", Figure(e.View.Horizon))
 	case e.View.Eye != l.View.Eye:
-		return fmt.Sprintf("look from %g m", e.View.Eye)
+		return fmt.Sprintf("look from %s m", Figure(e.View.Eye))
 	case e.Light.From != l.Light.From || e.Light.Height != l.Light.Height:
-		return fmt.Sprintf("let the light come from %g°, %g° high", e.Light.From, e.Light.Height)
+		return fmt.Sprintf("let the light come from %s°, %s° high", Figure(e.Light.From), Figure(e.Light.Height))
 	case e.Light.Warmth != l.Light.Warmth:
 		return "change the warmth of the light"
 	case e.Air != l.Air:

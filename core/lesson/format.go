@@ -2,12 +2,14 @@ package lesson
 
 import (
 	"bytes"
+	"cmp"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
+	"reflect"
 	"strings"
 )
 
@@ -93,17 +95,49 @@ func explain(data []byte, err error) error {
 	switch {
 	case errors.As(err, &syntax):
 		line, col := position(data, syntax.Offset)
-		return Faults{{fmt.Sprintf("line %d, column %d", line, col), "is not JSON (" + syntax.Error() + ")", "mend the text there"}}
+		return Faults{{fmt.Sprintf("line %d, column %d", line, col), "is where the text stops being JSON", "mend the text there"}}
 	case errors.As(err, &kind):
-		return Faults{{kind.Field, "is a " + kind.Value, "give a " + kind.Type.Kind().String()}}
+		return Faults{{cmp.Or(kind.Field, "the text"), "is " + given(kind.Value), "give " + wanted(kind.Type)}}
 	case errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
 		line, col := position(data, int64(len(data)))
 		return Faults{{fmt.Sprintf("line %d, column %d", line, col), "is where the text breaks off", "give the whole lesson"}}
 	case strings.Contains(err.Error(), "unknown field"):
 		_, name, _ := strings.Cut(err.Error(), "unknown field ")
-		return Faults{{strings.Trim(name, `"`), "is not a field of a lesson", "take it out, or see 'proxenos schema'"}}
+		return Faults{{strings.Trim(name, `"`), "is not a field of a lesson", "take it out, or write it as the format of lessons does"}}
 	}
-	return Faults{{"lesson", err.Error(), "see 'proxenos schema'"}}
+	return Faults{{"lesson", "cannot be read", "write it as the format of lessons does"}}
+}
+
+// given says in plain words what JSON has.
+func given(value string) string {
+	switch kind, _, _ := strings.Cut(value, " "); kind {
+	case "array":
+		return "a list"
+	case "object":
+		return "an object with fields"
+	case "bool":
+		return "true or false"
+	case "string":
+		return "a text"
+	}
+	return "a " + value
+}
+
+// wanted says in plain words what a Go type takes from JSON.
+func wanted(t reflect.Type) string {
+	switch t.Kind() {
+	case reflect.Bool:
+		return "true or false"
+	case reflect.Int:
+		return "a whole number"
+	case reflect.Float64:
+		return "a number"
+	case reflect.String:
+		return "a text"
+	case reflect.Slice, reflect.Array:
+		return "a list"
+	}
+	return "an object with its fields"
 }
 
 func position(data []byte, offset int64) (line, col int) {

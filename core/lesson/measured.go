@@ -159,5 +159,5 @@ func (e SetTints) Describe(l *Lesson) string {
 	if len(e.Tints) == 0 {
 		return fmt.Sprintf("mix “%s” without letting anything down", m.Name)
 	}
-	return fmt.Sprintf("let %s down with %g parts before it goes into “%s”", e.Tints[0].Paint, e.Tints[0].Parts, m.Name)
+	return fmt.Sprintf("let %s down with %s parts before it goes into “%s”", e.Tints[0].Paint, Figure(e.Tints[0].Parts), m.Name)
 }

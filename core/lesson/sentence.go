@@ -24,7 +24,7 @@ func Sentence(l *Lesson, s Step) []Phrase {
 		}
 		say(text, "")
 	}
-	minutes := fmt.Sprintf("%g min", s.Minutes)
+	minutes := fmt.Sprintf("%s min", Figure(s.Minutes))
 	if s.Technique.Idle() {
 		if s.Technique == Wait {
 			opening("Let it set and ")
@@ -73,7 +73,7 @@ func Sentence(l *Lesson, s Step) []Phrase {
 			joint = " and "
 		}
 		say(strings.Join(names, joint), "mixtures")
-		say(" over ", "")
+		say(s.Where.to(), "")
 	} else {
 		say(" ", "")
 	}
@@ -102,15 +102,24 @@ func Sentence(l *Lesson, s Step) []Phrase {
 	return append(out, waits(l, s)...)
 }
 
+// to leads from what is laid to the part of the zone that it is laid on: over the lit side,
+// but along the top.
+func (w Where) to() string {
+	if w == Crest || w == Foot {
+		return " "
+	}
+	return " over "
+}
+
 // waits says how long after other steps it begins.
 func waits(l *Lesson, s Step) (out []Phrase) {
 	for _, a := range s.After {
-		since := fmt.Sprintf("at least %g min", a.Least)
+		since := fmt.Sprintf("at least %s min", Figure(a.Least))
 		switch {
 		case a.Most > 0 && a.Least > 0:
-			since = fmt.Sprintf("%g to %g min", a.Least, a.Most)
+			since = fmt.Sprintf("%s to %s min", Figure(a.Least), Figure(a.Most))
 		case a.Most > 0:
-			since = fmt.Sprintf("within %g min", a.Most)
+			since = fmt.Sprintf("within %s min", Figure(a.Most))
 		case a.Least == 0:
 			since = "not before the end"
 		}
@@ -127,7 +136,7 @@ func days(n float64) string {
 	if n == 1 {
 		return "1 day"
 	}
-	return fmt.Sprintf("%g days", n)
+	return fmt.Sprintf("%s days", Figure(n))
 }
 
 // Brief says the heart of a step in a few words: what is done, with which
@@ -138,15 +147,14 @@ func Brief(l *Lesson, s Step) string {
 	for _, p := range Sentence(l, s) {
 		if keep[p.Slot] && (p.Slot != "where" || s.Where != Whole) {
 			if p.Slot == "where" || p.Slot == "zone" && s.Where == Whole {
-				if len(s.Mixtures) > 0 {
-					words = append(words, "over")
+				if over := strings.TrimSpace(s.Where.to()); len(s.Mixtures) > 0 && over != "" {
+					words = append(words, over)
 				}
 			}
 			words = append(words, p.Text)
 		}
 	}
-	brief := strings.Join(words, " ")
-	return strings.ToUpper(brief[:1]) + brief[1:]
+	return Capital(strings.Join(words, " "))
 }
 
 // Say returns the sentence of a step as plain text.
@@ -171,7 +179,7 @@ func MediumName(m Medium) string {
 		share float64
 	}{{"solvent", m.Solvent}, {"oil", m.Oil}, {"alkyd", m.Alkyd}} {
 		if p.share > 0 {
-			parts = append(parts, fmt.Sprintf("%g %% %s", p.share, p.name))
+			parts = append(parts, fmt.Sprintf("%s %% %s", Figure(p.share), p.name))
 		}
 	}
 	return "with " + strings.Join(parts, " and ")
@@ -194,7 +202,7 @@ func (l *Lesson) toolName(t Tool) string {
 
 // plainTool says a tool with its size.
 func plainTool(t Tool) string {
-	return fmt.Sprintf("%g mm %s", t.Width, name(Words().Tools, string(t.Kind)))
+	return fmt.Sprintf("%s mm %s", Figure(t.Width), name(Words().Tools, string(t.Kind)))
 }
 
 // ToolName says the tool of a step for people; empty when it has none.

@@ -2,6 +2,7 @@ package reference
 
 import (
 	"cmp"
+	"errors"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -36,6 +37,9 @@ const (
 func Palette(p *picture.Picture, n int) ([]Cluster, error) {
 	if n < FewestColours || n > MostColours {
 		return nil, fmt.Errorf("a palette of %d colours: ask for %d to %d", n, FewestColours, MostColours)
+	}
+	if len(p.Lab) == 0 {
+		return nil, errors.New("the picture has no places: take another one in")
 	}
 	points := make([][]float64, len(p.Lab))
 	for i, c := range p.Lab {

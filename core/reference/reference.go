@@ -16,15 +16,17 @@ import (
 const leastSize = 0.1
 
 // Crop is the piece of a photograph of so many pixels that a lesson's picture is made
-// after: it has the shape of the canvas and lies within the photograph.
+// after: it has the shape of the canvas and lies within the photograph. Of a photograph that
+// has any pixel the piece has one at least.
 func Crop(b image.Rectangle, l *lesson.Lesson) image.Rectangle {
 	r := l.Reference
 	aspect := l.Support.Width / l.Support.Height
 	w := min(float64(b.Dx()), float64(b.Dy())*aspect) * min(1, max(leastSize, r.Size))
 	h := w / aspect
 	x, y := r.Across*(float64(b.Dx())-w), r.Down*(float64(b.Dy())-h)
-	at := image.Rect(int(math.Round(x)), int(math.Round(y)), int(math.Round(x+w)), int(math.Round(y+h)))
-	return at.Add(b.Min).Intersect(b)
+	x0, y0 := min(b.Dx()-1, int(math.Round(x))), min(b.Dy()-1, int(math.Round(y)))
+	x1, y1 := max(x0+1, int(math.Round(x+w))), max(y0+1, int(math.Round(y+h)))
+	return image.Rect(x0, y0, x1, y1).Add(b.Min).Intersect(b)
 }
 
 // grid is about how many places across a photograph is read at.

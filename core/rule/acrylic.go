@@ -27,7 +27,7 @@ func findAcrylic(c *Context) (out []Finding) {
 		}
 		s := l.Steps[i]
 		f := Finding{
-			Says:   fmt.Sprintf("%s paints in acrylic where oil lies: on %.0f cm² it does not take.", capital(l.Label(i)), p.Refused),
+			Says:   fmt.Sprintf("%s paints in acrylic where oil lies: on %.0f cm² it does not take.", lesson.Capital(l.Label(i)), p.Refused),
 			Figure: round(p.Refused, 1), Unit: "cm²", Threshold: refusedLeast, Steps: []string{s.ID}, Where: s.ID,
 		}
 		oil := s

@@ -74,7 +74,7 @@ func TestWhatTheCupboardLacks(t *testing.T) {
 		{"too little blue", "supply.short", "PB29", func(c *supply.Cupboard) { set(c, "PB29", 12*each["PB29"]-0.2) }, 12*each["PB29"] - 0.2},
 		{"no blue", "supply.missing", "PB29", func(c *supply.Cupboard) { set(c, "PB29", 0) }, 0},
 		{"too few filberts", "supply.short", "filbert10", func(c *supply.Cupboard) { c.Tools[1].Pieces = 11 }, 11},
-		{"no filbert of that width", "supply.missing", "filbert10", func(c *supply.Cupboard) { c.Tools[1].Width = 20 }, 0},
+		{"no filbert", "supply.missing", "filbert10", func(c *supply.Cupboard) { c.Tools[1].Pieces = 0 }, 0},
 	} {
 		cupboard, _ := stocked(t, 12)
 		c.spoil(cupboard)
@@ -94,7 +94,11 @@ func TestWhatTheCupboardLacks(t *testing.T) {
 			}
 		}
 	}
-	// Nobody has counted, or the list of one kind is empty: nothing is known of it.
+	// What nobody has counted is silent, whatever else was counted.
+	one := &supply.Cupboard{People: 12, Paints: []supply.Stock{{Paint: "PB28", Ml: 37}, {Paint: "PW6", Ml: 5000}}, Tools: []supply.Rack{{Kind: lesson.Filbert, Width: 20, Pieces: 1}}}
+	if list := beyond(t, sample.Lesson(), one, nil); len(list) != 0 {
+		t.Errorf("one paint was counted, and it says %q", list[0].Says)
+	}
 	if list := beyond(t, sample.Lesson(), nil, nil); len(list) != 0 {
 		t.Errorf("no cupboard: %+v", list)
 	}

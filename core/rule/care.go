@@ -53,7 +53,7 @@ func findSolventLeft(c *Context) []Finding {
 		if s.Care != lesson.RinseDamp || p.Brought.Solvent <= solventMost {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("%s comes rinsed and damp to %s: %.0f %% more solvent than the paint was mixed with.", capital(c.Lesson.ToolName(s.Tool)), c.Lesson.Label(i), p.Brought.Solvent),
+		f := &Finding{Says: fmt.Sprintf("%s comes rinsed and damp to %s: %.0f %% more solvent than the paint was mixed with.", lesson.Capital(c.Lesson.ToolName(s.Tool)), c.Lesson.Label(i), p.Brought.Solvent),
 			Figure: round(p.Brought.Solvent, 0), Unit: "%", Threshold: solventMost}
 		drier := s
 		drier.Care = lesson.RinseDry

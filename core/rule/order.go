@@ -31,7 +31,7 @@ func findBackToFront(c *Context) (out []Finding) {
 		}
 		f := Finding{
 			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %.0f cm of edge to repair, %.0f cm² covered.",
-				capital(l.Label(i)), p.Crossed.Plane, p.Crossed.Edge, p.Crossed.Area),
+				lesson.Capital(l.Label(i)), p.Crossed.Plane, p.Crossed.Edge, p.Crossed.Area),
 			Figure: round(p.Crossed.Edge, 1), Unit: "cm", Threshold: edgeLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
 		}
@@ -173,10 +173,3 @@ func round(v float64, digits int) float64 {
 
 // halves rounds minutes to halves, never below a half.
 func halves(minutes float64) float64 { return max(0.5, math.Round(minutes*2)/2) }
-
-func capital(s string) string {
-	if s == "" {
-		return s
-	}
-	return string(s[0]-'a'+'A') + s[1:]
-}

@@ -35,7 +35,7 @@ func findPace(c *Context) (out []Finding) {
 	}
 	for _, p := range off {
 		f := Finding{
-			Says:   fmt.Sprintf("%s is planned for %g minutes and took %g%s.", capital(c.Lesson.Label(c.Lesson.Step(p.Step))), p.Planned, p.Took, among(p)),
+			Says:   fmt.Sprintf("%s is planned for %g minutes and took %g%s.", lesson.Capital(c.Lesson.Label(c.Lesson.Step(p.Step))), p.Planned, p.Took, among(p)),
 			Figure: p.Took, Unit: "min", Threshold: p.Planned, Steps: []string{p.Step}, Where: p.Step,
 		}
 		if r, _, ok := c.remedy("give it what it took", c.asTaken(p)); ok {

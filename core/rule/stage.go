@@ -141,7 +141,7 @@ func findDetailEarly(c *Context) (out []Finding) {
 			continue
 		}
 		f := Finding{
-			Says:   fmt.Sprintf("%s covers %.0f %% of what %s did before.", capital(l.Label(last)), 100*most, l.Label(i)),
+			Says:   fmt.Sprintf("%s covers %.0f %% of what %s did before.", lesson.Capital(l.Label(last)), 100*most, l.Label(i)),
 			Figure: round(100*most, 0), Unit: "%", Threshold: 100 * againLeast, Steps: []string{s.ID, l.Steps[last].ID}, Where: s.ID, At: c.at(i), OnCanvas: true,
 		}
 		c.moved(&f, s.ID, last+1)
@@ -172,7 +172,7 @@ func findSmallToBig(c *Context) (out []Finding) {
 				continue
 			}
 			f := Finding{
-				Says:   fmt.Sprintf("%s, with a tool %.1f times as wide, goes over %.0f %% of what %s did.", capital(l.Label(j)), times, 100*share, l.Label(i)),
+				Says:   fmt.Sprintf("%s, with a tool %.1f times as wide, goes over %.0f %% of what %s did.", lesson.Capital(l.Label(j)), times, 100*share, l.Label(i)),
 				Figure: round(times, 1), Unit: "times", Threshold: muchLarger, Steps: []string{big.ID, small.ID}, Where: big.ID, At: c.at(j), OnCanvas: true,
 			}
 			c.moved(&f, big.ID, i)
@@ -230,7 +230,7 @@ func findValues(c *Context) (out []Finding) {
 				continue
 			}
 			f := Finding{
-				Says:   fmt.Sprintf("%s, %.0f L* darker, comes after %s and covers %.0f %% of it.", capital(l.Label(j)), v-d, l.Label(i), 100*c.both(i, j)),
+				Says:   fmt.Sprintf("%s, %.0f L* darker, comes after %s and covers %.0f %% of it.", lesson.Capital(l.Label(j)), v-d, l.Label(i), 100*c.both(i, j)),
 				Figure: round(v-d, 1), Unit: "L*", Threshold: darkerBy, Steps: []string{dark.ID, s.ID}, Where: dark.ID, At: c.at(j), OnCanvas: true,
 			}
 			c.moved(&f, dark.ID, i)
@@ -288,7 +288,7 @@ func findNoLight(c *Context) []Finding {
 			continue
 		}
 		f := Finding{
-			Says:   fmt.Sprintf("%s paints a lit or shaded side, and the lesson says nothing of the light.", capital(l.Label(i))),
+			Says:   fmt.Sprintf("%s paints a lit or shaded side, and the lesson says nothing of the light.", lesson.Capital(l.Label(i))),
 			Figure: 0, Unit: "° high", Threshold: 0, Steps: []string{s.ID}, Where: "light",
 		}
 		e := lesson.SceneOf(l)

@@ -20,7 +20,7 @@ const (
 var missing = Rule{
 	ID: "supply.missing", Title: "Not in the cupboard", Severity: Caution, Beyond: true, Choice: true,
 	Reason: "What is not there on the day is replaced in a hurry by what is: choose the substitute now.",
-	Speaks: "a paint or tool that the lesson needs is not in the cupboard, where that was counted",
+	Speaks: "of a paint or tool that the lesson needs none was counted in the cupboard; what nobody counted is silent",
 	find:   func(c *Context) []Finding { return findLack(c, true) },
 }
 
@@ -118,7 +118,11 @@ func (c *Context) otherPaint(key string, needs supply.Amounts) (out []Remedy) {
 
 // lacks reports whether a paint is known not to be in the cupboard.
 func (c *Context) lacks(key string) bool {
-	return c.Cupboard != nil && len(c.Cupboard.Paints) > 0 && c.Cupboard.Ml(key) == 0
+	if c.Cupboard == nil {
+		return false
+	}
+	ml, counted := c.Cupboard.Ml(key)
+	return counted && ml == 0
 }
 
 // need is how many ml of a paint all who paint take.

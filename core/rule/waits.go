@@ -63,7 +63,7 @@ func findLate(c *Context) (out []Finding) {
 		if clock[i].Late <= 0 {
 			continue
 		}
-		f := Finding{Says: fmt.Sprintf("%s begins %g minutes later than it may.", capital(l.Label(i)), clock[i].Late),
+		f := Finding{Says: fmt.Sprintf("%s begins %g minutes later than it may.", lesson.Capital(l.Label(i)), clock[i].Late),
 			Figure: round(clock[i].Late, 1), Unit: "min", Steps: []string{s.ID}, Where: s.ID}
 		if k := l.Step(s.After[0].Step); k >= 0 && k+1 < i {
 			if next, _, err := (lesson.Move{Step: s.ID, To: k + 1}).Apply(l); err == nil && next.Clock()[k+1].Late < clock[i].Late {
@@ -99,7 +99,7 @@ func findTowel(c *Context) (out []Finding) {
 			if b.Technique != lesson.Blot || clock[k].End <= clock[i].Start || !meet(i, k) {
 				continue
 			}
-			f := Finding{Says: fmt.Sprintf("%s begins %g minutes before the towel of %s is lifted.", capital(l.Label(i)), round(clock[k].End-clock[i].Start, 1), l.Label(k)),
+			f := Finding{Says: fmt.Sprintf("%s begins %g minutes before the towel of %s is lifted.", lesson.Capital(l.Label(i)), round(clock[k].End-clock[i].Start, 1), l.Label(k)),
 				Figure: round(clock[k].End-clock[i].Start, 1), Unit: "min", Steps: []string{s.ID, b.ID}, Where: s.ID, At: c.at(i), OnCanvas: true}
 			c.changed(&f, "wait until it is lifted", s, func(n *lesson.Step) {
 				n.After = append(append([]lesson.After{}, n.After...), lesson.After{Step: b.ID})

@@ -181,7 +181,7 @@ func findSlip(c *Context) []Finding {
 		if !s.Technique.Marks() || len(s.Mixtures) == 0 || c.carries(s) || p.Under.Wet <= slipMost {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("%s lays light marks on %.0f µm of paint that has not set.", capital(c.Lesson.Label(i)), p.Under.Wet),
+		f := &Finding{Says: fmt.Sprintf("%s lays light marks on %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), p.Under.Wet),
 			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: slipMost}
 		c.changed(f, "load the tool fully, so that it lays on top", s, func(n *lesson.Step) { n.Load = lesson.FullLoad })
 		c.blotted(f, i, 8)
@@ -194,7 +194,7 @@ func findLifted(c *Context) []Finding {
 		if !lays(s) || s.Technique == lesson.RubIn || p.On <= 0 || p.Off <= liftedMost*p.On {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("%s takes %.2f ml off the canvas and lays %.2f.", capital(c.Lesson.Label(i)), p.Off, p.On),
+		f := &Finding{Says: fmt.Sprintf("%s takes %.2f ml off the canvas and lays %.2f.", lesson.Capital(c.Lesson.Label(i)), p.Off, p.On),
 			Figure: round(p.Off/p.On, 1), Unit: "times", Threshold: liftedMost}
 		c.changed(f, "load heavily and barely touch", s, func(n *lesson.Step) { n.Load, n.Pressure = lesson.HeavyLoad, lesson.Barely })
 		if t, ok := c.softerTool(s); ok {
@@ -224,7 +224,7 @@ func findFatOverLean(c *Context) []Finding {
 		if below < 0 {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("%s has %.0f %% of oil and alkyd over %.0f %% of oil in %s, which dries slower.", capital(c.Lesson.Label(i)), s.Medium.Fat(), fattest, c.Lesson.Label(below)),
+		f := &Finding{Says: fmt.Sprintf("%s has %.0f %% of oil and alkyd over %.0f %% of oil in %s, which dries slower.", lesson.Capital(c.Lesson.Label(i)), s.Medium.Fat(), fattest, c.Lesson.Label(below)),
 			Figure: round(fattest-s.Medium.Fat(), 0), Unit: "%", Threshold: leanerBy, Steps: []string{c.Lesson.Steps[below].ID}}
 		c.changed(f, fmt.Sprintf("let it down with %.0f %% of oil", fattest), s, func(n *lesson.Step) { n.Medium = lesson.Medium{Oil: round(fattest, 0)} })
 		return f
@@ -257,7 +257,7 @@ func findNotSet(c *Context) []Finding {
 		if !s.WantsGrip() || p.Under.Wet <= most {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("%s goes over %.0f µm of paint that has not set.", capital(c.Lesson.Label(i)), p.Under.Wet),
+		f := &Finding{Says: fmt.Sprintf("%s goes over %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), p.Under.Wet),
 			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: most}
 		c.blotted(f, i, 12)
 		c.rested(f, i, 20)
@@ -298,7 +298,7 @@ func findStarved(c *Context) []Finding {
 		if !slices.Contains(covering, s.Technique) || len(s.Mixtures) == 0 || asked < 1 || p.Area >= starvedLeast*asked {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("%s reaches %.0f %% of its place before the loads are spent.", capital(c.Lesson.Label(i)), 100*p.Area/asked),
+		f := &Finding{Says: fmt.Sprintf("%s reaches %.0f %% of its place before the loads are spent.", lesson.Capital(c.Lesson.Label(i)), 100*p.Area/asked),
 			Figure: round(100*p.Area/asked, 0), Unit: "%", Threshold: 100 * starvedLeast}
 		if k := slices.Index(heavier, s.Load); k >= 0 && k < len(heavier)-1 {
 			c.changed(f, "load more", s, func(n *lesson.Step) { n.Load = heavier[k+1] })

@@ -1,6 +1,7 @@
 package supply
 
 import (
+	"bufio"
 	"encoding/csv"
 	"errors"
 	"fmt"
@@ -37,8 +38,10 @@ func (c Cupboard) WriteCSV(w io.Writer) error {
 // and not read. It fails with the line, what is wrong there and the cure.
 func ReadCSV(r io.Reader) (Cupboard, error) {
 	c := Cupboard{People: 1, Paints: []Stock{}, Tools: []Rack{}}
-	in := csv.NewReader(r)
-	in.FieldsPerRecord, in.ReuseRecord, in.TrimLeadingSpace = -1, true, true
+	buffered := bufio.NewReader(r)
+	in := csv.NewReader(buffered)
+	in.Comma = separator(buffered)
+	in.FieldsPerRecord, in.ReuseRecord, in.TrimLeadingSpace = -1, true, in.Comma != '\t'
 	at := map[string]int{}
 	for line := 1; ; line++ {
 		row, err := in.Read()
@@ -48,7 +51,11 @@ func ReadCSV(r io.Reader) (Cupboard, error) {
 		case errors.Is(err, io.EOF):
 			return c, errors.New("the table is empty: give a line that names the columns what, item, mm and amount")
 		case err != nil:
-			return c, fmt.Errorf("this is no table of comma-separated values: %w", err)
+			var where *csv.ParseError
+			if errors.As(err, &where) {
+				line = where.Line
+			}
+			return c, fmt.Errorf("line %d is no line of comma-separated values: close its quotes, or leave them out", line)
 		case line > mostLines:
 			return c, fmt.Errorf("the table has over %d lines: keep fewer", mostLines)
 		}
@@ -74,6 +81,23 @@ func ReadCSV(r io.Reader) (Cupboard, error) {
 		}
 	}
 }
+
+// separator is what stands between the values of a table: where a comma parts a number from
+// its decimals other programs write a semicolon, or a tab.
+func separator(r *bufio.Reader) rune {
+	head, _ := r.Peek(mostHead)
+	line, _, _ := strings.Cut(string(head), "\n")
+	best, most := ',', 0
+	for _, c := range ",;\t" {
+		if n := strings.Count(line, string(c)); n > most {
+			best, most = c, n
+		}
+	}
+	return best
+}
+
+// mostHead is how many bytes the first line of a table has at most.
+const mostHead = 2000
 
 // take adds what one line of a table says.
 func (c *Cupboard) take(field func(string) string) error {

@@ -18,8 +18,8 @@ const (
 // alike is how many times as wide one tool may be as another to pass for it.
 const alike = 1.15
 
-// A Cupboard is what a studio has, and for how many people it has to do. A list that is
-// empty says nothing: nobody has counted yet.
+// A Cupboard is what a studio has, and for how many people it has to do. Each thing is
+// counted by itself: of what is in no list nothing is known.
 type Cupboard struct {
 	People int     `json:"people" minimum:"1" maximum:"200" doc:"how many paint at once"`
 	Paints []Stock `json:"paints" maxItems:"400"`
@@ -86,24 +86,26 @@ func known(kind lesson.ToolKind) bool {
 	return false
 }
 
-// Ml is how much there is of a paint.
-func (c Cupboard) Ml(key string) float64 {
+// Ml is how much there is of a paint, and whether that was counted.
+func (c Cupboard) Ml(key string) (ml float64, counted bool) {
 	for _, s := range c.Paints {
 		if s.Paint == key {
-			return s.Ml
+			return s.Ml, true
 		}
 	}
-	return 0
+	return 0, false
 }
 
-// Pieces is how many there are of a tool, or of one that passes for it.
-func (c Cupboard) Pieces(t lesson.Tool) (n int) {
+// Pieces is how many there are of a tool, or of one that passes for it, and whether any
+// such was counted.
+func (c Cupboard) Pieces(t lesson.Tool) (n int, counted bool) {
 	for _, r := range c.Tools {
 		if r.Kind == t.Kind && max(r.Width/t.Width, t.Width/r.Width) <= alike {
 			n += r.Pieces
+			counted = true
 		}
 	}
-	return n
+	return n, counted
 }
 
 // A Want is what a lesson asks of a cupboard.
@@ -112,7 +114,7 @@ type Want struct {
 	Name    string  `json:"name"`
 	Unit    string  `json:"unit" enum:"ml,pieces"`
 	Need    float64 `json:"need" doc:"for all who paint"`
-	Counted bool    `json:"counted" doc:"whether its kind of thing was counted"`
+	Counted bool    `json:"counted" doc:"whether somebody has counted it"`
 	Has     float64 `json:"has"`
 	Lack    float64 `json:"lack" doc:"0 where nobody has counted"`
 }
@@ -121,7 +123,7 @@ type Want struct {
 // of tools one of each for everybody.
 func (c Cupboard) Wants(l *lesson.Lesson, needs Amounts) []Want {
 	out := []Want{}
-	want := func(what, name, unit string, need float64, counted bool, has float64) {
+	want := func(what, name, unit string, need, has float64, counted bool) {
 		w := Want{What: what, Name: name, Unit: unit, Need: cents(need), Counted: counted, Has: cents(has)}
 		if counted {
 			w.Lack = cents(max(0, need-has))
@@ -129,26 +131,26 @@ func (c Cupboard) Wants(l *lesson.Lesson, needs Amounts) []Want {
 		out = append(out, w)
 	}
 	for _, t := range needs.Tubes {
-		want(t.Paint, t.Name, "ml", t.Each*float64(c.People), len(c.Paints) > 0, c.Ml(t.Paint))
+		has, counted := c.Ml(t.Paint)
+		want(t.Paint, t.Name, "ml", t.Each*float64(c.People), has, counted)
 	}
 	for _, t := range l.Tools {
 		if l.Uses(t.ID) {
-			want(t.ID, l.ToolName(t.ID), "pieces", float64(c.People), len(c.Tools) > 0, float64(c.Pieces(t)))
+			has, counted := c.Pieces(t)
+			want(t.ID, l.ToolName(t.ID), "pieces", float64(c.People), float64(has), counted)
 		}
 	}
 	return out
 }
 
-// Lasts is for how many sessions the paint will do, the tube that ends first deciding; NaN
-// when no paint was counted or none is needed.
+// Lasts is for how many sessions the paint will do that was counted, the tube that ends
+// first deciding; NaN when none of what is needed was counted.
 func (c Cupboard) Lasts(needs Amounts) float64 {
 	least := math.NaN()
-	if len(c.Paints) == 0 {
-		return least
-	}
 	for _, t := range needs.Tubes {
-		if each := t.Each * float64(c.People); each > 0 {
-			if n := math.Floor(c.Ml(t.Paint) / each); math.IsNaN(least) || n < least {
+		has, counted := c.Ml(t.Paint)
+		if each := t.Each * float64(c.People); each > 0 && counted {
+			if n := math.Floor(has / each); math.IsNaN(least) || n < least {
 				least = n
 			}
 		}

@@ -31,10 +31,22 @@ func TestACupboardAsATableComesBack(t *testing.T) {
 	}
 	// As other programs write it: a mark before the text, other columns and order, a comma
 	// in a quoted number, empty lines.
+	for name, text := range map[string]string{
+		"semicolons": "what;item;mm;amount\npaint;PW6;;1,5\ntool;flat;25;3\n", "tabs": "what\titem\tmm\tamount\npaint\tPW6\t\t1,5\ntool\tflat\t25\t3\n",
+	} {
+		if back, err := supply.ReadCSV(strings.NewReader(text)); err != nil || ml(back, "PW6") != 1.5 || back.Tools[0].Pieces != 3 {
+			t.Errorf("%s: %v, %+v", name, err, back)
+		}
+	}
 	back, err = supply.ReadCSV(strings.NewReader("\ufeffAmount,Shelf,What,Item,mm\r\n\"1,5\",left,Paint,PW6,\r\n,,,,\r\n3,,tool,flat,25\r\n"))
-	if err != nil || back.People != 1 || back.Ml("PW6") != 1.5 || back.Tools[0].Pieces != 3 {
+	if err != nil || back.People != 1 || ml(back, "PW6") != 1.5 || back.Tools[0].Pieces != 3 {
 		t.Errorf("%v: %+v", err, back)
 	}
+}
+
+func ml(c supply.Cupboard, key string) float64 {
+	n, _ := c.Ml(key)
+	return n
 }
 
 func TestATableThatIsWrongIsToldWhere(t *testing.T) {
@@ -94,7 +106,7 @@ func TestWhatIsWantedAndHowLongItLasts(t *testing.T) {
 		{What: "PW6", Name: "Titanium white", Unit: "ml", Need: 200, Counted: true, Has: 650},
 		{What: "PB29", Name: "Ultramarine", Unit: "ml", Need: 30, Counted: true, Has: 20, Lack: 10},
 		{What: "flat20", Name: "20 mm flat", Unit: "pieces", Need: 10, Counted: true, Has: 10},
-		{What: "filbert10", Name: "10 mm filbert", Unit: "pieces", Need: 10, Counted: true, Lack: 10}, // one of 14 mm does not pass for it
+		{What: "filbert10", Name: "10 mm filbert", Unit: "pieces", Need: 10}, // one of 14 mm does not pass for it, and nobody has counted those of 10
 	}
 	got := c.Wants(l, needs)
 	if len(got) != len(want) {
@@ -111,6 +123,10 @@ func TestWhatIsWantedAndHowLongItLasts(t *testing.T) {
 	c.People = 1
 	if n := c.Lasts(needs); n != 6 { // 20 of 3 ml
 		t.Errorf("for one it lasts for %g sessions", n)
+	}
+	c.Paints = c.Paints[:1] // of blue nobody knows
+	if n, w := c.Lasts(needs), c.Wants(l, needs)[1]; n != 32 || w.Counted || w.Lack != 0 {
+		t.Errorf("it lasts for %g sessions by what was counted, and of blue there is %+v", n, w)
 	}
 	if n := (supply.Cupboard{People: 1}).Lasts(needs); !math.IsNaN(n) || (supply.Cupboard{People: 1}).Wants(l, needs)[0].Lack != 0 {
 		t.Errorf("nobody has counted, and it lasts for %g sessions", n)

@@ -90,7 +90,7 @@ func (p *parser) take(line string) error {
 		return nil
 	case "SPECTRAL_NORM":
 		if len(words) > 1 {
-			p.norm, err = strconv.ParseFloat(words[1], 64)
+			p.norm, err = number(words[1])
 		}
 		if err != nil || len(words) < 2 || !(p.norm > 0) || math.IsInf(p.norm, 0) {
 			return p.fail("has no sound SPECTRAL_NORM", "give 1 or 100")
@@ -186,7 +186,7 @@ func (p *parser) samples() ([]Sample, error) {
 		figures := make([]float64, len(columns))
 		most := 0.0
 		for j, c := range columns {
-			v, err := strconv.ParseFloat(row[c], 64)
+			v, err := number(row[c])
 			if err != nil || math.IsNaN(v) || math.IsInf(v, 0) {
 				return nil, &Error{p.lines[k], fmt.Sprintf("has %q at %d nm", shorten(row[c]), nms[j]), "give a number"}
 			}
@@ -208,6 +208,11 @@ func (p *parser) samples() ([]Sample, error) {
 		out = append(out, s)
 	}
 	return out, nil
+}
+
+// number reads a figure, whose decimals may stand behind a comma.
+func number(text string) (float64, error) {
+	return strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64)
 }
 
 // grid checks that bands rise evenly by 10 or 20 nm and cover what is seen.

@@ -63,6 +63,8 @@ func TestWaysToWriteTheSame(t *testing.T) {
 	for name, text := range map[string]string{
 		"10 nm": file(380, 730, 10, "SPECTRAL_NM_", "0.5"), "20 nm": file(400, 700, 20, "NM", "0.5"),
 		"percent": file(360, 830, 10, "SPEC_", "50"), "small letters": file(380, 730, 10, "nm_", "0.5"),
+		"decimal commas":  file(380, 730, 10, "SPEC_", "0,5"),
+		"comma in norm":   strings.Replace(file(380, 730, 10, "SPEC_", "50,0"), "BEGIN_DATA_FORMAT", "SPECTRAL_NORM \"100,0\"\nBEGIN_DATA_FORMAT", 1),
 		"comments":        "# measured at noon\n" + file(380, 730, 10, "R_", "0.5"),
 		"percent by norm": strings.Replace(file(380, 730, 10, "SPEC_", "50"), "BEGIN_DATA_FORMAT", "SPECTRAL_NORM \"100\"\nBEGIN_DATA_FORMAT", 1),
 	} {

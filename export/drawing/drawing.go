@@ -4,6 +4,7 @@
 package drawing
 
 import (
+	"bytes"
 	"encoding/xml"
 	"errors"
 	"fmt"
@@ -14,6 +15,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/scene"
+	"proxenos/export/plaintext"
 )
 
 // Bounds of a drawing.
@@ -42,21 +44,23 @@ type Drawing struct {
 // its size, is laid over the canvas. It fails for what is no SVG, for entities and
 // scripts, and for more than the bounds; errors say what and the cure.
 func Read(r io.Reader, width, height float64) (*Drawing, error) {
-	limited := &io.LimitedReader{R: r, N: MaxBytes + 1}
-	d := xml.NewDecoder(limited)
-	d.Strict = true
-	d.Entity = map[string]string{}
+	data, err := io.ReadAll(io.LimitReader(r, MaxBytes+1))
+	if err != nil {
+		return nil, err
+	}
+	if len(data) > MaxBytes {
+		return nil, fmt.Errorf("the drawing is larger than %d MB: simplify it", MaxBytes>>20)
+	}
+	d := decoder(data)
 	p := &reader{w: width, h: height, left: map[string]int{}}
 	for {
 		token, err := d.Token()
-		if limited.N <= 0 {
-			return nil, fmt.Errorf("the drawing is larger than %d MB: simplify it", MaxBytes>>20)
-		}
 		if errors.Is(err, io.EOF) {
 			break
 		}
 		if err != nil {
-			return nil, fmt.Errorf("the drawing is not sound SVG (%v): save it again as plain SVG", err)
+			line, _ := d.InputPos()
+			return nil, fmt.Errorf("the drawing is not sound SVG near line %d: save it again as plain SVG", line)
 		}
 		if err := p.take(token); err != nil {
 			return nil, err
@@ -72,6 +76,26 @@ func Read(r io.Reader, width, height float64) (*Drawing, error) {
 		p.out.Left = append(p.out.Left, fmt.Sprintf("%d × %s", n, what))
 	}
 	return &p.out, nil
+}
+
+// decoder reads XML in whatever letters it is written. Nothing that a drawing names is
+// known to it but what every XML has.
+func decoder(data []byte) *xml.Decoder {
+	plain := plaintext.UTF8(data)
+	marked := len(plain) != len(data) // it was decoded already, whatever its first line says
+	if !marked {
+		plain = data
+	}
+	d := xml.NewDecoder(bytes.NewReader(plain))
+	d.Strict = true
+	d.Entity = map[string]string{}
+	d.CharsetReader = func(name string, in io.Reader) (io.Reader, error) {
+		if marked {
+			return in, nil
+		}
+		return plaintext.Named(name, in)
+	}
+	return d
 }
 
 type reader struct {
@@ -103,8 +127,10 @@ func (m matrix) at(x, y float64) lesson.Point {
 
 func (p *reader) take(token xml.Token) error {
 	switch t := token.(type) {
-	case xml.Directive:
-		return errors.New("the drawing declares a document type, which could hide entities: save it as plain SVG")
+	case xml.Directive: // a document type is only a name, unless it declares something itself
+		if bytes.ContainsAny(t, "[<") {
+			return errors.New("the drawing declares a document type with entities of its own: save it as plain SVG")
+		}
 	case xml.StartElement:
 		return p.open(t)
 	case xml.EndElement:

@@ -6,6 +6,7 @@ import (
 	"math"
 	"strings"
 	"testing"
+	"unicode/utf16"
 
 	"proxenos/core/compose"
 	"proxenos/core/lesson"
@@ -140,11 +141,29 @@ func TestBadDrawings(t *testing.T) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
+	// What drawing programs write first: a document type that declares nothing, other letters.
+	for name, text := range map[string]string{
+		"a public document type": `<?xml version="1.0" standalone="no"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd"><svg viewBox="0 0 100 75"><rect id="H" width="50" height="50"><title>Hügel</title></rect></svg>`,
+		"ISO-8859-1":             "<?xml version=\"1.0\" encoding=\"ISO-8859-1\"?><svg viewBox=\"0 0 100 75\"><rect width=\"50\" height=\"50\"><title>H\xfcgel</title></rect></svg>",
+		"UTF-16":                 "\xff\xfe" + string(wide(`<?xml version="1.0" encoding="UTF-16"?><svg viewBox="0 0 100 75"><rect width="50" height="50"><title>Hügel</title></rect></svg>`)),
+	} {
+		if d := read(t, text); len(d.Shapes) != 1 || d.Shapes[0].Name != "Hügel" {
+			t.Errorf("%s: %+v", name, d)
+		}
+	}
 	// Scripts, links and pictures are left out and told; nothing is followed.
 	d := read(t, `<svg viewBox="0 0 100 75"><script>alert(1)</script><image href="http://nowhere.invalid/a.png"/><use href="#a"/><rect width="50" height="50" onclick="alert(2)"/></svg>`)
 	if len(d.Shapes) != 1 || len(d.Left) != 3 {
 		t.Errorf("%+v", d)
 	}
+}
+
+// wide is a text in UTF-16, the low byte first.
+func wide(s string) (out []byte) {
+	for _, u := range utf16.Encode([]rune(s)) {
+		out = append(out, byte(u), byte(u>>8))
+	}
+	return out
 }
 
 func FuzzRead(f *testing.F) {

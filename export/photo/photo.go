@@ -21,6 +21,7 @@ const (
 	MostBytes   = 30 << 20
 	MostPixels  = 40_000_000 // 4 bytes each while it is open, at most
 	LeastSide   = 80         // pixels
+	MostSlender = 8          // times as long as wide: a panorama, but no thread
 	Longest     = 2000       // pixels of the longer side of what is kept
 	mostScans   = 24         // of a progressive JPEG; cameras write about ten
 	keptQuality = 90
@@ -74,14 +75,28 @@ func sound(c image.Config, most int) error {
 	switch {
 	case c.Width < LeastSide || c.Height < LeastSide:
 		return fmt.Errorf("photo: %d by %d pixels is too small: use one of at least %d on each side", c.Width, c.Height, LeastSide)
+	case max(c.Width, c.Height) > MostSlender*min(c.Width, c.Height):
+		return fmt.Errorf("photo: %d by %d pixels is over %d times as long as wide: cut a piece out of it", c.Width, c.Height, MostSlender)
 	case c.Width > most/c.Height:
 		return fmt.Errorf("photo: %d by %d pixels is more than %d million: save it smaller", c.Width, c.Height, most/1_000_000)
 	}
 	return nil
 }
 
+// damage is what a decoder said of a picture; people are told only that it cannot be read.
+type damage struct {
+	kind  string
+	cause error
+}
+
+func (d *damage) Error() string {
+	return fmt.Sprintf("photo: the %s is cut short or damaged: save it again", d.kind)
+}
+
+func (d *damage) Unwrap() error { return d.cause }
+
 func damaged(kind string, err error) error {
-	return fmt.Errorf("photo: the %s is cut short or damaged (%v): save it again", kind, err)
+	return &damage{kind, err}
 }
 
 func (p *Photo) jpeg(data []byte) (image.Image, error) {

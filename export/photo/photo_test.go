@@ -147,6 +147,8 @@ func TestWhatIsRefused(t *testing.T) {
 		"a bomb":          {header(60000, 60000, 8), "million"},
 		"a deep bomb":     {header(6000, 5000, 16), "million"},
 		"no width":        {header(0, 100, 8), "damaged"},
+		"a thread":        {header(80, 162000, 8), "times as long"},
+		"a ribbon":        {asPNG(t, corner(2000, 100)), "times as long"},
 		"a dot":           {asPNG(t, corner(20, 20)), "too small"},
 		"cut short":       {jpg[:len(jpg)/2], "cut short"},
 		"a PNG cut short": {asPNG(t, corner(300, 300))[:200], "cut short"},
@@ -166,9 +168,11 @@ func FuzzRead(f *testing.F) {
 	f.Add(held(jpg, 6))
 	f.Add(asPNG(f, corner(90, 90)))
 	f.Add(header(100, 100, 16))
+	f.Add(header(80, 162000, 8))
+	f.Add(asPNG(f, corner(80, 640)))
 	f.Fuzz(func(t *testing.T, data []byte) {
 		if p, err := Read(data); err == nil {
-			if b := p.Image.Bounds(); b.Dx() < 1 || max(b.Dx(), b.Dy()) > Longest {
+			if b := p.Image.Bounds(); min(b.Dx(), b.Dy()) < LeastSide || max(b.Dx(), b.Dy()) > Longest {
 				t.Errorf("%v", b)
 			}
 		}

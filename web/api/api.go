@@ -133,6 +133,8 @@ func (s *Server) refuse(err error) error {
 		return huma.Error404NotFound("there is no such thing here: go back to the shelf")
 	case errors.Is(err, store.ErrUnavailable):
 		return huma.Error503ServiceUnavailable("the database does not answer, nothing was saved: try again in a moment")
+	case errors.Is(err, errUnreadable):
+		return unsound(err)
 	case errors.Is(err, easel.ErrSuperseded):
 		return huma.Error409Conflict(err.Error())
 	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):

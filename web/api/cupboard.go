@@ -16,6 +16,7 @@ import (
 	"proxenos/core/rule"
 	"proxenos/core/run"
 	"proxenos/core/supply"
+	"proxenos/export/plaintext"
 	"proxenos/store"
 )
 
@@ -127,7 +128,7 @@ func (s *Server) takeCupboard(ctx context.Context, in *struct {
 	From    int `query:"from" minimum:"0" doc:"the version it takes the place of"`
 	RawBody []byte
 }) (*one[Stocked], error) {
-	c, err := supply.ReadCSV(bytes.NewReader(in.RawBody))
+	c, err := supply.ReadCSV(bytes.NewReader(plaintext.UTF8(in.RawBody)))
 	if err != nil {
 		return nil, unsound(err)
 	}

@@ -17,6 +17,7 @@ import (
 	"proxenos/core/spectrum"
 	"proxenos/export"
 	"proxenos/export/cgats"
+	"proxenos/export/plaintext"
 )
 
 // Paint is a paint as a lesson has it.
@@ -161,7 +162,7 @@ func (s *Server) samples(_ context.Context, in *struct{ RawBody []byte }) (*one[
 	if len(in.RawBody) > maxSamples {
 		return nil, huma.NewError(http.StatusRequestEntityTooLarge, fmt.Sprintf("the file is larger than %d MB: give one with fewer samples", maxSamples>>20))
 	}
-	list, err := cgats.Read(bytes.NewReader(in.RawBody))
+	list, err := cgats.Read(bytes.NewReader(plaintext.UTF8(in.RawBody)))
 	if err != nil {
 		return nil, unsound(err)
 	}

@@ -3,6 +3,7 @@ package api
 import (
 	"bytes"
 	"context"
+	"errors"
 	"fmt"
 	"image"
 	"image/draw"
@@ -103,6 +104,10 @@ func (s *Server) takePhoto(ctx context.Context, in *struct {
 	return &one[TakenIn]{TakenIn{kept, p.Cleaned}}, nil
 }
 
+// errUnreadable says that a photograph was kept, by an older version, that nothing can be
+// read from.
+var errUnreadable = errors.New("nothing can be read from the photograph that was kept: take another one in")
+
 // piece is the part of its photograph that a lesson is made after.
 func (s *Server) piece(ctx context.Context, hash string) (*lesson.Lesson, image.Image, image.Rectangle, error) {
 	l, err := s.whose(ctx, hash)
@@ -114,8 +119,8 @@ func (s *Server) piece(ctx context.Context, hash string) (*lesson.Lesson, image.
 		return nil, nil, image.Rectangle{}, err
 	}
 	img, err := jpeg.Decode(bytes.NewReader(body))
-	if err != nil {
-		return nil, nil, image.Rectangle{}, err
+	if err != nil || img.Bounds().Empty() {
+		return nil, nil, image.Rectangle{}, errUnreadable
 	}
 	return l, img, reference.Crop(img.Bounds(), l), nil
 }
