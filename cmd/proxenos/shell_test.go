@@ -255,7 +255,7 @@ func TestCheckAsksCupboardAndRuns(t *testing.T) {
 		}
 		return path
 	}
-	blue := file("blue.csv", "what,item,mm,amount\npeople,,,3\npaint,PB29,,900\n")
+	blue := file("blue.csv", "what,item,mm,amount\npeople,,,3\npaint,PB29,,900\npaint,PW6,,0\n")
 	slow := file("slow.json", `[{"taught":"2026-05-01","took":[{"step":"sky","minutes":9}]}]`)
 	code, out, errs := shell(t, "", "check", "--cupboard", blue, "--runs", slow, name)
 	if code != fine || !strings.Contains(out, "Titanium white is not in the cupboard; 3 people need") || !strings.Contains(out, "planned for 5 minutes and took 9") {
@@ -263,7 +263,7 @@ func TestCheckAsksCupboardAndRuns(t *testing.T) {
 	}
 	for says, args := range map[string][]string{
 		"no such file":      {"--cupboard", filepath.Join(dir, "none.csv")},
-		"no table of comma": {"--cupboard", slow},
+		"comma-separated":   {"--cupboard", slow},
 		"give a list of":    {"--runs", blue},
 		"run 1: taught":     {"--runs", file("odd.json", `[{"taught":"may"}]`)},
 	} {

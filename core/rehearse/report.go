@@ -166,8 +166,8 @@ func astray(f *film.Film, x, y int, meant []spectrum.Lab, veil bool) (delta floa
 		seen = f.Colour(x, y)
 	}
 	delta, right := nearest(seen, meant)
-	if delta <= MudDelta {
-		return delta, false
+	if delta <= MudDelta || f.Thickness(x, y) == 0 {
+		return delta, false // acrylic that has dried mixes with nothing any more
 	}
 	if strayed, _ := nearest(top, meant); strayed <= 0.6*MudDelta {
 		return delta, false
@@ -231,7 +231,9 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	for k := range depth {
 		depth[k] = l.PlaneOf(l.Steps[k])
 	}
-	nearer := func(c int) bool { return m.owner[c] >= 0 && depth[m.owner[c]] > mine }
+	// A block-in in acrylic is dry and waits for the oil: that goes over it from far to near.
+	blocked := func(k int16) bool { return l.Steps[k].Medium.Acrylic && !l.Steps[i].Medium.Acrylic }
+	nearer := func(c int) bool { return m.owner[c] >= 0 && depth[m.owner[c]] > mine && !blocked(m.owner[c]) }
 	var area, edges, sx, sy float64
 	nearest := mine
 	for k, q := range st.patch.laid {

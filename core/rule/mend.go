@@ -24,8 +24,10 @@ func Unaccepted(list []Finding) (out []Finding) {
 // better. What goes wrong in the paint and the order is mended first, for colours and
 // values often come right with it; minutes come last, for what mends the rest adds some.
 // A step is written anew once a round: a second remedy was found for what it was before.
-// It returns what it did as one edit, nil for nothing.
-func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
+// What no remedy may change stays, also where several come together. It returns what it did
+// as one edit, nil for nothing.
+func Mend(c *Context, open []Finding, round int) lesson.All {
+	l := c.Lesson
 	var all lesson.All
 	safe := mendable(open)
 	const patience = 2 // rounds before another remedy is tried
@@ -50,7 +52,7 @@ func Mend(l *lesson.Lesson, open []Finding, round int) lesson.All {
 		if slices.ContainsFunc(steps, func(id string) bool { return written[id] }) {
 			continue
 		}
-		if mended, _, err := lesson.Apply(l, r.Edit); err == nil {
+		if mended, _, err := lesson.Apply(l, r.Edit); err == nil && c.keeper().allows(mended) {
 			l = mended
 			all = append(all, r.Edit.Edit)
 			for _, id := range steps {

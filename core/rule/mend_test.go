@@ -45,7 +45,7 @@ func TestAStepIsMendedOnceARound(t *testing.T) {
 		{Rule: "film.too-thick-early", Remedies: change(func(s *lesson.Step) { s.Cover = 0.3 })},
 		{Rule: "time.over", Remedies: []rule.Remedy{{Edit: lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: 2}}}}},
 	}
-	e := rule.Mend(l, open, 1)
+	e := rule.Mend(&rule.Context{Lesson: l}, open, 1)
 	next, _, err := lesson.Apply(l, e)
 	if err != nil {
 		t.Fatal(err)
@@ -53,10 +53,10 @@ func TestAStepIsMendedOnceARound(t *testing.T) {
 	if s := next.Steps[3]; len(e) != 1 || s.Care != lesson.Fresh || s.Cover != l.Steps[3].Cover {
 		t.Errorf("the second writes the step as it was before the first: %s", e.Describe(l))
 	}
-	if e := rule.Mend(l, open[2:], 1); len(e) != 1 {
+	if e := rule.Mend(&rule.Context{Lesson: l}, open[2:], 1); len(e) != 1 {
 		t.Errorf("minutes are mended once nothing else is left: %d edits", len(e))
 	}
-	if e := rule.Mend(l, open, 20); len(e) != 2 {
+	if e := rule.Mend(&rule.Context{Lesson: l}, open, 20); len(e) != 2 {
 		t.Errorf("minutes do not wait for ever: %d edits", len(e))
 	}
 }
@@ -73,15 +73,15 @@ func TestMendingBeginsWithWhatIsDone(t *testing.T) {
 		{Rule: "order.hidden-work", Remedies: []rule.Remedy{{Edit: lighter}}},
 		{Rule: "film.slip"}, // nothing to offer
 	}
-	first := rule.Mend(l, open, 1)
+	first := rule.Mend(&rule.Context{Lesson: l}, open, 1)
 	if len(first) != 1 || first.Describe(l) != wipe.Edit.Describe(l) {
 		t.Errorf("first: %s", first.Describe(l))
 	}
-	later := rule.Mend(l, open, 3)
+	later := rule.Mend(&rule.Context{Lesson: l}, open, 3)
 	if len(later) != 2 || later[1:].Describe(l) != fresh.Edit.Describe(l) {
 		t.Errorf("when that did not help: %s", later.Describe(l))
 	}
-	if none := rule.Mend(l, open[2:], 1); none != nil {
+	if none := rule.Mend(&rule.Context{Lesson: l}, open[2:], 1); none != nil {
 		t.Errorf("choices are left to a person: %s", none.Describe(l))
 	}
 }

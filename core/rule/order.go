@@ -15,7 +15,7 @@ const (
 var backToFront = Rule{
 	ID: "order.back-to-front", Title: "Painted behind what already stands", Severity: Stop,
 	Reason: "A far thing painted after a near one runs over its edge, and the edge must be painted again. From back to front no edge ever needs repair.",
-	Speaks: say("a step leaves over %g cm of edge of a nearer plane to repair, and is no cut-in", edgeLeast),
+	Speaks: say("a step leaves over %g cm of edge of a nearer plane to repair, whatever its technique is called", edgeLeast),
 	find:   findBackToFront,
 }
 
@@ -26,7 +26,7 @@ func findBackToFront(c *Context) (out []Finding) {
 	l := c.Lesson
 	for i, p := range c.Rehearsal.Reports {
 		s := l.Steps[i]
-		if p.Crossed.Edge < edgeLeast || s.Technique == lesson.CutIn {
+		if p.Crossed.Edge < edgeLeast {
 			continue
 		}
 		f := Finding{
@@ -44,11 +44,6 @@ func findBackToFront(c *Context) (out []Finding) {
 				c.tryCrossing(&r, next, s.ID)
 				f.Remedies = append(f.Remedies, r)
 			}
-		}
-		cut := s
-		cut.Technique = lesson.CutIn
-		if r, _, ok := c.remedy("make it a cut-in that stops at the silhouette", lesson.Change{Step: cut}); ok {
-			f.Remedies = append(f.Remedies, r)
 		}
 		out = append(out, f)
 	}

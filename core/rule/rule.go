@@ -86,6 +86,7 @@ type Context struct {
 	coarse  once[*picture.Picture] // the finished canvas on a coarse grid
 	pull    once[*picture.Pull]    // how strongly its places draw the eye
 	picture once[*seenPicture]     // what shows of the finished canvas
+	keeps   once[*keeper]          // what no remedy may change
 	needs   once[*supply.Amounts]  // what one person needs; nil where it cannot be worked out
 	mu      sync.Mutex
 	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
@@ -162,7 +163,7 @@ func check(c *Context, rules []Rule) ([]Finding, error) {
 				f.Accepted, f.ByMethod = why, true
 			}
 			f.accept(c.Lesson)
-			if f.Remedies == nil { // lists are empty, never null
+			if f.Remedies = c.kept(f.Remedies); f.Remedies == nil { // lists are empty, never null
 				f.Remedies = []Remedy{}
 			}
 			if f.Steps == nil {

@@ -79,9 +79,16 @@ func TestBackToFront(t *testing.T) {
 	if f.At.Y < 44 || f.At.Y > 54 {
 		t.Errorf("the place is at %v mm, the overlap at 46 to 52", f.At)
 	}
-	if len(f.Remedies) != 2 {
+	if len(f.Remedies) != 1 {
 		t.Fatalf("%d remedies", len(f.Remedies))
 	}
+	// Under another name it is the same.
+	was := l.Steps[2]
+	l.Steps[2].Technique = lesson.CutIn
+	if cut := only(judge(t, l), f.Rule); len(cut) != 1 || cut[0].Figure < f.Figure/2 {
+		t.Errorf("as a cut-in it says %v", cut)
+	}
+	l.Steps[2] = was
 	for _, r := range f.Remedies {
 		if left := only(judge(t, mended(t, l, r)), f.Rule); len(left) > 0 {
 			t.Errorf("%q leaves %s", r.Words, left[0].Says)

@@ -64,7 +64,8 @@ const (
 )
 
 func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int, accepts bool) (lesson.All, []rule.Finding, error) {
-	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: r, Trials: trials})
+	c := &rule.Context{Context: ctx, Lesson: l, Rehearsal: r, Trials: trials}
+	list, err := rule.Check(c)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -88,7 +89,7 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 			e = append(e, longer)
 		}
 	}
-	e = append(e, rule.Mend(l, mend, round)...)
+	e = append(e, rule.Mend(c, mend, round)...)
 	if len(e) == 0 && accepts { // what is left is a choice, not a fault
 		e = accept(open)
 	}

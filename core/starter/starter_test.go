@@ -85,19 +85,22 @@ func TestSoundLessons(t *testing.T) {
 	methods := lesson.Words().Methods
 	for i, kind := range starter.Kinds() {
 		for _, method := range []string{"wet-base", methods[i].ID} {
-			rounds := 0
-			l, open, err := starter.Sound(t.Context(), wish(kind.ID, method), func(r int) { rounds = r })
-			if err != nil {
-				t.Fatal(err)
-			}
-			for _, f := range open {
-				if f.Severity == rule.Stop || f.Severity == rule.Caution {
-					t.Errorf("%s, %s: %s: %s", kind.ID, method, f.Rule, f.Says)
+			t.Run(kind.ID+", "+method, func(t *testing.T) {
+				t.Parallel()
+				rounds := 0
+				l, open, err := starter.Sound(t.Context(), wish(kind.ID, method), func(r int) { rounds = r })
+				if err != nil {
+					t.Fatal(err)
 				}
-			}
-			if err := lesson.Check(l); err != nil || rounds == 0 {
-				t.Errorf("%s, %s: %v after %d rounds", kind.ID, method, err, rounds)
-			}
+				for _, f := range open {
+					if f.Severity == rule.Stop || f.Severity == rule.Caution {
+						t.Errorf("%s: %s", f.Rule, f.Says)
+					}
+				}
+				if err := lesson.Check(l); err != nil || rounds == 0 {
+					t.Errorf("%v after %d rounds", err, rounds)
+				}
+			})
 			if testing.Short() {
 				break
 			}

@@ -126,7 +126,7 @@ func (b *builder) coast() {
 	b.step(lights, "cliff-lit", "cliff", lesson.KnifeBreak, "knife35", 3, mark{where: lesson.Lit, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.6}, "Break light down its sunny side with the knife.", "lit-cliff")
 	b.zone("sea", "Sea", "sea", lesson.Water, 0, 0, 0.415, 1, 0.4, 1, 0.66, 0.5, 0.7, 0, 0.62)
 	b.step(body, "sea", "sea", lesson.LongPull, "flat50", 5, mark{pressure: lesson.Evenly, cover: 1.1}, "Level pulls: deep far out, greener and lighter toward the beach.", "sea-far", "sea-near")
-	b.step(lights, "waves", "sea", lesson.KnifeLine, "knife35", 3, mark{where: lesson.Lower, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.18}, "Level breakers with the edge of the knife, long near the beach.", "foam")
+	b.step(lights, "waves", "sea", lesson.KnifeLine, "knife35", 3, mark{where: lesson.Lower, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.18}, "Level breakers with the edge of the knife, long near the beach; the white itself is kept for the surf.", "foam-shade")
 	b.zone("beach", "Beach", "sand", lesson.Field, 0, 0, 0.63, 0.5, 0.7, 1, 0.665, 1, 0.9, 0, 0.9)
 	b.step(body, "beach", "beach", lesson.LongPull, "flat50", 4, mark{pressure: lesson.Evenly, cover: 1.1}, "Wet sand at the water, dry sand nearer; keep the strokes flat.", "wet-sand", "sand-shade", "sand")
 	b.step(lights, "sand-light", "beach", lesson.KnifeSlide, "knife35", 2, mark{where: lesson.Middle, load: lesson.HeavyLoad, cover: 0.25}, "Slide the knife level for dry sand in the light.", "sand")
