@@ -13,6 +13,8 @@ package film
 
 import (
 	"math"
+	"slices"
+	"sync"
 	"sync/atomic"
 
 	"proxenos/core/noise"
@@ -97,6 +99,8 @@ type shared struct {
 	toLinear   [Bands][3]float32 // reflectance to linear sRGB
 	dryingRate []float32
 	warm       float32 // how much faster than at 20 °C paint sets
+	bare       *tile   // without any wet paint: it stands in many places, and is never put away
+	buffers    sync.Pool
 }
 
 // The cell's own figures, after 2N amounts.
@@ -110,9 +114,16 @@ const (
 )
 
 type tile struct {
-	cells []float32
-	owner *hold                // who may write it
-	look  atomic.Pointer[look] // what it looks like, once asked while nobody can write it
+	cells  atomic.Pointer[[]float32] // nil while it is put away
+	packed atomic.Pointer[[]byte]    // what it was put away as; nil where it never was
+	owner  *hold                     // who may write it
+	look   atomic.Pointer[look]      // what it looks like, once asked while nobody can write it
+}
+
+func newTile(cells []float32, owner *hold) *tile {
+	t := &tile{owner: owner}
+	t.cells.Store(&cells)
+	return t
 }
 
 // A hold is the right of one film to write tiles, until the film is shared.
@@ -151,10 +162,10 @@ func New(spec Spec) *Film {
 	}
 	f := &Film{shared: sh, own: new(hold), dry: newGround(sh)}
 	rows := (h + TileSide - 1) / TileSide
-	bare := &tile{cells: make([]float32, cellsPerTile*sh.stride), owner: ended}
+	sh.bare = newTile(make([]float32, cellsPerTile*sh.stride), ended)
 	f.tiles = make([]*tile, sh.tw*rows)
 	for i := range f.tiles {
-		f.tiles[i] = bare
+		f.tiles[i] = sh.bare
 	}
 	return f
 }
@@ -205,11 +216,12 @@ func (f *Film) Follow(reach []bool, source func(tile int) *Film) *Film {
 func (f *Film) Has(tile int) bool { return f.tiles[tile] != nil }
 
 // Upon returns the whole canvas once the work of a following film has ended: its own
-// tiles, and those of before elsewhere. It is only for reading.
+// tiles, and those of before elsewhere. It is only for reading, and f, which asks nobody for
+// tiles any more, as well.
 func (f *Film) Upon(before *Film) *Film {
 	f.letGo()
+	f.own, f.rec, f.reach, f.source = nil, nil, nil, nil
 	c := *f
-	c.own, c.rec, c.reach, c.source = nil, nil, nil, nil
 	c.tiles = append([]*tile(nil), before.tiles...)
 	for i, t := range f.tiles {
 		if t != nil {
@@ -250,7 +262,15 @@ func (f *Film) Bytes(prev *Film) int {
 	for i, t := range f.tiles {
 		if (prev == nil || prev.tiles[i] != t) && !seen[t] {
 			seen[t] = true
-			sum += 4 * len(t.cells)
+			if c := t.cells.Load(); c != nil {
+				sum += 4 * len(*c)
+			}
+			if b := t.packed.Load(); b != nil {
+				sum += len(*b)
+			}
+			if t.look.Load() != nil {
+				sum += lookBytes
+			}
 		}
 	}
 	return sum
@@ -268,7 +288,7 @@ func (f *Film) writable(i int) *tile {
 		t = f.source(i).tiles[i]
 	}
 	if t.owner != f.own {
-		t = &tile{cells: append([]float32(nil), t.cells...), owner: f.own}
+		t = newTile(slices.Clone(f.cells(t)), f.own)
 		f.tiles[i] = t
 	}
 	return t
@@ -306,7 +326,7 @@ func (f *Film) Amounts(x, y int, sum []float64) {
 func (f *Film) at(x, y int) []float32 {
 	t := f.tiles[(y/TileSide)*f.tw+x/TileSide]
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
-	return t.cells[o : o+f.stride]
+	return f.cells(t)[o : o+f.stride]
 }
 
 // Volume is the wet paint on the whole canvas in ml.
@@ -349,7 +369,7 @@ func (f *Film) Coat(amounts []float64, inside func(x, y int) bool) {
 			}
 			t := f.writable((y/TileSide)*f.tw + x/TileSide)
 			o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
-			c := t.cells[o : o+f.stride]
+			c := (*t.cells.Load())[o : o+f.stride]
 			// A rubbed-in coat lies deeper in the valleys of the weave.
 			deep := 1.25 - 0.5*f.weave[y*f.W+x]
 			for i, a := range amounts {

@@ -78,9 +78,10 @@ func (f *Film) Skin() {
 			continue
 		}
 		t := f.writable(ti)
-		for o := 2 * f.N; o < len(t.cells); o += f.stride {
-			if t.cells[o+atMark] == f.mark {
-				t.cells[o+atSet] = 1
+		cells := *t.cells.Load()
+		for o := 2 * f.N; o < len(cells); o += f.stride {
+			if cells[o+atMark] == f.mark {
+				cells[o+atSet] = 1
 			}
 		}
 	}
@@ -98,7 +99,7 @@ func (f *Film) harden(oil bool, dry func(c []float32) bool) (cells int) {
 		for y := y0; y < min(f.H, y0+TileSide); y++ {
 			for x := x0; x < min(f.W, x0+TileSide); x++ {
 				o := ((y-y0)*TileSide + x - x0) * f.stride
-				c := t.cells[o : o+f.stride]
+				c := (*t.cells.Load())[o : o+f.stride]
 				f.age(c)
 				wet := c[2*f.N+atTop] + c[2*f.N+atBody]
 				if wet <= 0 || !dry(c) {
@@ -152,7 +153,7 @@ func (g *ground) relieve(sh *shared) {
 
 // empty reports whether a tile has no wet paint.
 func (f *Film) empty(ti int) bool {
-	c := f.tiles[ti].cells
+	c := f.cells(f.tiles[ti])
 	for o := 2 * f.N; o < len(c); o += f.stride {
 		if c[o+atTop]+c[o+atBody] > 0 {
 			return false

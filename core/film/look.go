@@ -13,6 +13,9 @@ type look struct {
 	high [cellsPerTile]float32 // µm
 }
 
+// lookBytes is the memory of a look.
+const lookBytes = cellsPerTile * 4 * 4
+
 // inks holds, for one stratum, K and S per µm in each band.
 type inks struct{ k, s [Bands]float32 }
 
@@ -138,9 +141,10 @@ func (f *Film) look(i int) *look {
 		return l
 	}
 	l := new(look)
+	cells := f.cells(t)
 	x0, y0 := (i%f.tw)*TileSide, (i/f.tw)*TileSide
 	for j := range cellsPerTile {
-		c := t.cells[j*f.stride : (j+1)*f.stride]
+		c := cells[j*f.stride : (j+1)*f.stride]
 		x, y := min(f.W-1, x0+j%TileSide), min(f.H-1, y0+j/TileSide)
 		l.rgb[j] = f.colour(c, y*f.W+x)
 		l.high[j] = c[2*f.N+atTop] + c[2*f.N+atBody]

@@ -72,7 +72,7 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		}
 	}
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
-	c := t.cells[o : o+f.stride]
+	c := (*t.cells.Load())[o : o+f.stride]
 	fig := c[2*n : 2*n+cellFigures]
 	if fig[atClock] < f.now {
 		f.age(c)
@@ -218,7 +218,7 @@ func (f *Film) Blot(x, y int, minutes, press float64) float64 {
 	}
 	t := f.writable((y/TileSide)*f.tw + x/TileSide)
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
-	c := t.cells[o : o+f.stride]
+	c := (*t.cells.Load())[o : o+f.stride]
 	f.age(c)
 	n, paints := f.N, f.N-mediums
 	reach := float32(press * (1 - math.Exp(-minutes/5)))
@@ -255,7 +255,7 @@ func (f *Film) Scrape(x, y int, firm float64) float64 {
 	}
 	t := f.writable((y/TileSide)*f.tw + x/TileSide)
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
-	c := t.cells[o : o+f.stride]
+	c := (*t.cells.Load())[o : o+f.stride]
 	f.age(c)
 	n := f.N
 	wet := c[2*n+atTop] + c[2*n+atBody]

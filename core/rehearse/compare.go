@@ -25,6 +25,9 @@ func (r *Rehearsal) Meetings(trace float64) func(i, j int) bool {
 // touches marks the places that a step touches.
 func (r *Rehearsal) touches(i int) []uint64 {
 	f, st := r.Final, &r.stages[i]
+	if len(st.shades) == 0 {
+		st = r.planned(i)
+	}
 	out := make([]uint64, f.W*f.H/meetEvery/64+1)
 	for k, cell := 0, 0; cell < f.W*f.H; k, cell = k+1, cell+meetEvery {
 		there := st.patch.at(cell) >= showsFrom
@@ -73,7 +76,7 @@ const focalWeight = 8
 
 // Missed estimates, for each step, by how much the picture would change without it: the
 // mean ΔE00 over the canvas between what shows and, where the step is the last that shows,
-// what it was laid on, the focal area counting focalWeight times. What later steps do
+// what it was laid on (of a very long script, as it was a few steps before), the focal area counting focalWeight times. What later steps do
 // without it is not painted again.
 func (r *Rehearsal) Missed() []float64 {
 	out := make([]float64, len(r.stages))
@@ -88,7 +91,7 @@ func (r *Rehearsal) Missed() []float64 {
 			if dx, dy := float64(x)*f.Cell-focal.X, float64(y)*f.Cell-focal.Y; dx*dx+dy*dy < focal.Radius*focal.Radius {
 				weight = focalWeight
 			}
-			out[o] += weight * spectrum.DeltaE(f.Colour(x, y), r.stages[o].film.Colour(x, y))
+			out[o] += weight * spectrum.DeltaE(f.Colour(x, y), r.stages[r.keptBefore(int(o))].film.Colour(x, y))
 		}
 	}
 	for i := range out {

@@ -19,7 +19,7 @@ import (
 // of cores.
 
 // ahead is the most steps that are under way at once.
-const ahead = 24
+const ahead = 12
 
 // A painting is one step being painted.
 type painting struct {
@@ -28,6 +28,7 @@ type painting struct {
 	film     *film.Film
 	rec      *film.Record
 	last     []int32      // per tile, the last stroke that may reach it, or -1
+	ends     [][]int32    // per stroke, the tiles that it is the last to reach
 	made     atomic.Int32 // strokes made
 	wanted   atomic.Int32 // the first stroke that somebody waits for; nobody when unwanted
 	brush    *mark.Brush  // the tool as the step leaves it; nil for none
@@ -44,12 +45,10 @@ const allMade = 1 << 30
 // A pipeline paints the steps of a rehearsal.
 type pipeline struct {
 	r       *Rehearsal
-	origin  *film.Film // the canvas before the first of the past steps
 	base    *film.Film // the canvas after the last step that has been taken in
 	brushes map[string]*mark.Brush
 	m       *meter
 	runs    []*painting // under way or ended, not taken in yet, in order
-	past    []*painting // all since the last barrier, for asking after tiles and tools
 	cores   chan struct{}
 	stopped atomic.Bool
 
@@ -58,7 +57,7 @@ type pipeline struct {
 }
 
 func newPipeline(r *Rehearsal, base *film.Film, brushes map[string]*mark.Brush, m *meter) *pipeline {
-	p := &pipeline{r: r, origin: base, base: base, brushes: brushes, m: m, cores: make(chan struct{}, runtime.GOMAXPROCS(0))}
+	p := &pipeline{r: r, base: base, brushes: brushes, m: m, cores: make(chan struct{}, runtime.GOMAXPROCS(0))}
 	p.changed.L = &p.mu
 	return p
 }
@@ -87,7 +86,6 @@ func (p *pipeline) paint(ctx context.Context, from, upto int, plans <-chan *stag
 		p.start(i, st, barrier)
 		if barrier {
 			p.takeIn(ctx, told)
-			p.origin, p.past = p.base, nil
 		}
 	}
 	for len(p.runs) > 0 {
@@ -119,30 +117,33 @@ func (p *pipeline) start(i int, st *stage, barrier bool) {
 		run.film, run.rec = p.base.Snapshot(), p.base.NewRecord(0, p.base.H)
 	} else {
 		run.last = p.reach(i, st)
+		run.ends = make([][]int32, len(st.plan.Strokes))
 		may := make([]bool, len(run.last))
 		top, bottom := p.base.H, 0
 		for t, k := range run.last {
 			if may[t] = k >= 0; may[t] {
+				if int(k) < len(run.ends) {
+					run.ends[k] = append(run.ends[k], int32(t))
+				}
 				row := t / p.base.TilesAcross() * film.TileSide
 				top, bottom = min(top, row), max(bottom, row+film.TileSide)
 			}
 		}
 		run.rec = p.base.NewRecord(top, bottom)
-		run.film = p.origin.Follow(may, p.sourceOf(p.past[:len(p.past):len(p.past)]))
+		run.film = p.base.Follow(may, p.sourceOf(p.runs[:len(p.runs):len(p.runs)]))
 	}
 	before, left := p.toolBefore(i), p.brushes[p.r.Lesson.Steps[i].Tool]
 	p.runs = append(p.runs, run)
-	p.past = append(p.past, run)
 	go func() {
 		defer close(run.finished)
 		p.carryOut(run, before, left)
 	}()
 }
 
-// sourceOf answers, for a tile, which film has it: that of the latest of the
-// earlier steps that took it, once that step has done with it.
+// sourceOf answers, for a tile, which film has it: that of the latest of the earlier steps
+// under way that took it, once that step has done with it, or else the canvas as it is now.
 func (p *pipeline) sourceOf(earlier []*painting) func(tile int) *film.Film {
-	origin := p.origin
+	base := p.base
 	return func(tile int) *film.Film {
 		for k := len(earlier) - 1; k >= 0; k-- {
 			run := earlier[k]
@@ -156,7 +157,7 @@ func (p *pipeline) sourceOf(earlier []*painting) func(tile int) *film.Film {
 				return run.film
 			}
 		}
-		return origin
+		return base
 	}
 }
 
@@ -218,9 +219,17 @@ func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) {
 		return
 	}
 	run.report, run.brush = p.r.perform(run.step, run.st, run.film, left, run.rec, func(stroke int) bool {
+		if run.ends != nil { // what it has done with is settled before anybody takes it over
+			for _, tile := range run.ends[stroke] {
+				run.film.Settle(int(tile))
+			}
+		}
 		p.has(run, int32(stroke)+1)
 		return !p.stopped.Load()
 	})
+	if len(run.ends) == 0 { // a blot, a drying: it has the whole place to itself until it ends
+		run.film.SettleAll()
+	}
 	p.has(run, allMade)
 	if !p.stopped.Load() {
 		run.report.measure(p.r.Lesson, run.st, run.film, run.rec)
@@ -251,11 +260,14 @@ func (p *pipeline) takeIn(ctx context.Context, told func(i int)) {
 		next[s.Tool] = run.brush
 		p.brushes = next
 	}
-	r.stages = append(r.stages, *run.st)
 	p.m.take(r.Lesson, run.step, run.st, p.base)
 	run.report.Crossed, run.report.Bare = p.m.crossed, p.m.bare()
 	run.report.under(run.st.film, r.clock(run.step, r.times[run.step].Start), run.st)
 	r.Reports[run.step] = run.report
+	run.st.film.PutAway(p.base)
+	run.st.plan = mark.Plan{Blends: run.st.plan.Blends}
+	r.keep(*run.st)
+	run.st, run.ends = nil, nil
 	told(run.step)
 }
 

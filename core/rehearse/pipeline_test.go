@@ -79,7 +79,8 @@ func TestAStepSeenByItselfEndsWhereTheNextBegins(t *testing.T) {
 			within, after := r.At(end-1e-9).Show(film.Flat, 0), r.At(end).Show(film.Flat, 0)
 			var differ int
 			for k := range after.Pix {
-				if within.Pix[k] != after.Pix[k] {
+				// Within a step amounts are not rounded yet to what is kept of them: a level of 256.
+				if a, b := within.Pix[k], after.Pix[k]; max(a, b)-min(a, b) > 1 {
 					differ++
 				}
 			}

@@ -38,19 +38,23 @@ type Rehearsal struct {
 
 	times   []lesson.Moment
 	stages  []stage
+	every   int                    // of how many stages one has its canvas; 0 is 1
 	last    *film.Film             // the canvas after the last step
 	tools   map[string]*mark.Brush // and the tools
 	sight   []Box
-	regions map[string]*scene.Region
-	mu      sync.Mutex
-	cursor  cursor
+
+	planning sync.Mutex
+	regions  map[string]*scene.Region // while it is painted
+
+	mu     sync.Mutex
+	cursor cursor
 }
 
 // A stage is all that a step starts from.
 type stage struct {
 	film    *film.Film
 	brushes map[string]*mark.Brush
-	plan    mark.Plan
+	plan    mark.Plan // only while the step is being painted: see planned
 	shades  []shade
 	patch   patch // what it laid
 	onBase  bool  // it is the first to paint its zone, on the wet base coat
@@ -66,6 +70,7 @@ type shade struct {
 // A cursor remembers where the last look within a step left off.
 type cursor struct {
 	step, stroke int
+	st           *stage // with its plan
 	film         *film.Film
 	brush        *mark.Brush
 	rng          *rand.Rand
@@ -123,15 +128,10 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 	var f *film.Film
 	brushes := map[string]*mark.Brush{}
 	if prev != nil && prev.Final.Cell == cell {
-		done = min(upto, shared(prev.Lesson, l))
+		done = prev.keptBefore(min(upto, shared(prev.Lesson, l)))
 	}
 	if done > 0 {
-		r.stages = append(r.stages, prev.stages[:done]...)
-		for id, reg := range prev.regions { // of zones that are as they were
-			if a, _ := prev.Lesson.Zone(id); sameZone(prev.Lesson, l, a.ID) {
-				r.regions[id] = reg
-			}
-		}
+		r.stages, r.every = append(r.stages, prev.stages[:done]...), prev.every
 		f, brushes = prev.after(done)
 		r.Reports = append(r.Reports, prev.Reports[:done]...)
 		for i := range done {
@@ -142,6 +142,7 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 		if f, err = r.prepare(l, cell); err != nil {
 			return nil, nil, nil, err
 		}
+		f.SettleAll()
 		f.Freeze()
 	}
 	r.Reports = append(r.Reports, make([]Report, upto-done)...)
@@ -157,15 +158,8 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 		return nil, nil, nil, err
 	}
 	r.last, r.tools = line.base, line.brushes
+	clear(r.regions)
 	return r, line.base, m, nil
-}
-
-// after returns the canvas and the tools after the first n steps.
-func (r *Rehearsal) after(n int) (*film.Film, map[string]*mark.Brush) {
-	if n < len(r.stages) {
-		return r.stages[n].film, r.stages[n].brushes
-	}
-	return r.last, r.tools
 }
 
 // shared counts the steps at the start of both lessons that paint the same.
@@ -296,6 +290,8 @@ func (r *Rehearsal) baseArea(l *lesson.Lesson, f *film.Film) func(x, y int) bool
 }
 
 func (r *Rehearsal) region(z lesson.Zone) *scene.Region {
+	r.planning.Lock()
+	defer r.planning.Unlock()
 	reg, ok := r.regions[z.ID]
 	if !ok {
 		reg = scene.Zone(r.Lesson, z)

@@ -129,16 +129,3 @@ func (r *Rehearsal) mudMap(f *film.Film, minute float64) func(x, y int) [3]float
 		return [3]float32{g, g, g}
 	}
 }
-
-// Bytes is the memory that the snapshots after all steps take together.
-func (r *Rehearsal) Bytes() int {
-	sum := r.Final.Bytes(nil)
-	for i := len(r.stages) - 1; i >= 0; i-- {
-		after := r.Final
-		if i+1 < len(r.stages) {
-			after = r.stages[i+1].film
-		}
-		sum += r.stages[i].film.Bytes(after) + len(r.stages[i].patch.laid) + len(r.stages[i].patch.shade)
-	}
-	return sum
-}

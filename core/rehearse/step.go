@@ -24,6 +24,17 @@ func (r *Rehearsal) plan(i, ingredients int) *stage {
 	return st
 }
 
+// planned is the stage of step i with its plan, which is large and not kept: the same comes
+// of the same lesson.
+func (r *Rehearsal) planned(i int) *stage {
+	st := r.stages[i]
+	st.plan = r.plan(i, r.stages[0].film.N).plan
+	r.planning.Lock()
+	clear(r.regions)
+	r.planning.Unlock()
+	return &st
+}
+
 // onBase reports whether step i is the first to paint a zone that has the wet base.
 func (r *Rehearsal) onBase(i int) bool {
 	l := r.Lesson
@@ -333,7 +344,7 @@ func (r *Rehearsal) ends() float64 {
 func (r *Rehearsal) At(minute float64) *film.Film {
 	l := r.Lesson
 	if minute <= 0 {
-		return r.stages[0].film
+		return r.stages[0].film // which is always kept
 	}
 	if l.Steps[len(l.Steps)-1].Technique == lesson.Dry && minute >= r.times[len(l.Steps)-1].Start {
 		return r.Final
@@ -342,21 +353,25 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 		return r.Final
 	}
 	i := r.latest(func(m lesson.Moment) bool { return m.Start <= minute })
-	st := &r.stages[i]
-	n := len(st.plan.Strokes)
-	upto := min(n, int(float64(n)*(minute-r.times[i].Start)/l.Steps[i].Minutes))
 	r.mu.Lock()
 	defer r.mu.Unlock()
 	c := &r.cursor
-	if c.film == nil || c.step != i || c.stroke > upto {
-		f := st.film.Snapshot()
+	if c.st == nil || c.step != i {
+		*c = cursor{step: i, st: r.planned(i)}
+	}
+	st := c.st
+	n := len(st.plan.Strokes)
+	upto := min(n, int(float64(n)*(minute-r.times[i].Start)/l.Steps[i].Minutes))
+	if c.film == nil || c.stroke > upto {
+		before, tools := r.before(i)
+		f := before.Snapshot()
 		f.Begin(i, r.clock(i, r.times[i].Start), nil)
 		if l.Steps[i].Medium.Acrylic {
 			f.Water()
 		}
-		*c = cursor{step: i, film: f}
+		*c = cursor{step: i, st: st, film: f}
 		if n > 0 {
-			c.brush = r.pick(l.Steps[i], st.brushes[l.Steps[i].Tool], f)
+			c.brush = r.pick(l.Steps[i], tools[l.Steps[i].Tool], f)
 			clean(l.Steps[i], c.brush, f)
 			c.rng = r.hand(i, st, c.brush, f).Rng
 		}

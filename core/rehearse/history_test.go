@@ -1,0 +1,71 @@
+package rehearse
+
+import (
+	"bytes"
+	"context"
+	"reflect"
+	"testing"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+)
+
+// layers is the sample with acrylic below, a towel, a drying and tools that are used again.
+func layers() *lesson.Lesson {
+	l := sample.Lesson()
+	block := sample.Step("block", "trees", lesson.RubIn, "flat20", "dark")
+	block.Medium.Acrylic = true
+	blot := sample.Step("blot", "trees", lesson.Blot, "towel")
+	dry := lesson.Step{ID: "dry", Where: lesson.Whole, Technique: lesson.Dry, Minutes: 5, Days: 2, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1}
+	again, last := l.Steps[3], l.Steps[3]
+	again.ID, again.Care, last.ID, last.Care = "again", lesson.CarryOn, "last", lesson.Wipe
+	l.Steps = append([]lesson.Step{block}, append(l.Steps, again, blot, last, dry, sample.Step("veil", "ridge", lesson.Scumble, "filbert10", "light"))...)
+	return l
+}
+
+// A rehearsal that has let most of its canvases go, or has put them away, shows and goes on
+// as one that has them all.
+func TestCanvasesThatWereLetGoArePaintedAgain(t *testing.T) {
+	l := layers()
+	all, err := Run(context.Background(), l, CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name, prepare := range map[string]func(r *Rehearsal){
+		"every fourth is kept":        func(r *Rehearsal) { r.thin(); r.thin() },
+		"put away":                    func(r *Rehearsal) { r.PutAway() },
+		"every second, and put away":  func(r *Rehearsal) { r.thin(); r.PutAway() },
+		"put away, and looked at too": func(r *Rehearsal) { r.PutAway(); r.At(7); r.PutAway() },
+	} {
+		few, err := Run(context.Background(), l, CoarseCell, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		prepare(few)
+		if few.Bytes() >= all.Bytes() {
+			t.Errorf("%s: it takes %d bytes of %d", name, few.Bytes(), all.Bytes())
+		}
+		for minute := 0.0; minute <= l.Minutes(); minute += 1.5 {
+			if !bytes.Equal(all.Show(film.Flat, minute, 0).Pix, few.Show(film.Flat, minute, 0).Pix) {
+				t.Errorf("%s: another picture at minute %g", name, minute)
+			}
+		}
+		for i := range l.Steps {
+			longer := *l
+			longer.Steps = append([]lesson.Step(nil), l.Steps...)
+			longer.Steps[i].Cover *= 0.8
+			a, err := Again(context.Background(), all, &longer, CoarseCell, nil)
+			if err != nil {
+				t.Fatal(err)
+			}
+			b, err := Again(context.Background(), few, &longer, CoarseCell, nil)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if !reflect.DeepEqual(a.Reports, b.Reports) || !bytes.Equal(a.Show(film.Flat, 1e6, 0).Pix, b.Show(film.Flat, 1e6, 0).Pix) {
+				t.Errorf("%s: gone on from step %d it is another picture", name, i+1)
+			}
+		}
+	}
+}
