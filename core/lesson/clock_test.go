@@ -57,7 +57,7 @@ func TestThePaceOfTheClass(t *testing.T) {
 	if l.ClassMinutes() != 32.5 || l.Minutes() != 25 {
 		t.Errorf("%v minutes at half as much again", l.ClassMinutes())
 	}
-	if sample.Lesson().PaintHash() != func() string { c := sample.Lesson(); c.Pace = 1.5; return c.PaintHash() }() {
+	if sample.Lesson().Painting() != func() string { c := sample.Lesson(); c.Pace = 1.5; return c.Painting() }() {
 		t.Error("the pace of the class changes the picture")
 	}
 }

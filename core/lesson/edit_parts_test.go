@@ -67,7 +67,7 @@ func TestNotesStagesAndNeedsDoNotPaint(t *testing.T) {
 	other := sample.Lesson()
 	other.Steps[0].Note, other.Steps[0].Need, other.Steps[0].Stage = "look at the edge", lesson.Must, "Sky"
 	other.Reference = lesson.Reference{Photo: strings.Repeat("a", 64), Size: 1}
-	if l.PaintHash() != other.PaintHash() {
+	if l.Painting() != other.Painting() {
 		t.Error("they would be painted again")
 	}
 	again, err := lesson.Decode(lesson.Encode(other))

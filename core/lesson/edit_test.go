@@ -71,7 +71,7 @@ func TestMeasuredPaintsOfALesson(t *testing.T) {
 	if p, _ := back.Paints().Find("PB29"); !p.Measured {
 		t.Error("it mixes from modelled ultramarine")
 	}
-	if back.PaintHash() == sample.Lesson().PaintHash() {
+	if back.Painting() == sample.Lesson().Painting() {
 		t.Error("measured and modelled paint the same picture")
 	}
 	spoil := func(change func(m *lesson.Measured)) *lesson.Lesson {

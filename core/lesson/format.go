@@ -150,24 +150,6 @@ func position(data []byte, offset int64) (line, col int) {
 // Hash names the content of a lesson: SHA-256 of its canonical form, in hex.
 func (l *Lesson) Hash() string { return hash(Encode(l)) }
 
-// PaintHash names what decides the painting: lessons that differ only in words
-// for people have the same.
-func (l *Lesson) PaintHash() string {
-	c := *l
-	c.Title, c.About, c.Level, c.Session, c.Pace, c.Accepted = "", "", "", 0, 0, nil
-	c.Air, c.Focal, c.Light.Warmth, c.Reference = "", Focal{}, 0, Reference{}
-	c.Steps = append([]Step(nil), l.Steps...)
-	for i := range c.Steps {
-		c.Steps[i].Words, c.Steps[i].Note, c.Steps[i].Need, c.Steps[i].Stage = "", "", "", ""
-		c.Steps[i].Easier = nil
-	}
-	c.Mixtures = append([]Mixture(nil), l.Mixtures...)
-	for i := range c.Mixtures {
-		c.Mixtures[i].Tints = nil
-	}
-	return hash(Encode(&c))
-}
-
 func hash(b []byte) string {
 	sum := sha256.Sum256(b)
 	return hex.EncodeToString(sum[:])

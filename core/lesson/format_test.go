@@ -90,11 +90,11 @@ func TestHashes(t *testing.T) {
 	if a.Hash() == b.Hash() {
 		t.Error("lessons with other words have the same content hash")
 	}
-	if a.PaintHash() != b.PaintHash() {
+	if a.Painting() != b.Painting() {
 		t.Error("words change the painting")
 	}
 	b.Steps[0].Load = lesson.ThinLoad
-	if a.PaintHash() == b.PaintHash() {
+	if a.Painting() == b.Painting() {
 		t.Error("another load is the same painting")
 	}
 }

@@ -128,7 +128,7 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 	var f *film.Film
 	brushes := map[string]*mark.Brush{}
 	if prev != nil && prev.Final.Cell == cell {
-		done = prev.keptBefore(min(upto, shared(prev.Lesson, l)))
+		done = prev.keptBefore(min(upto, lesson.Shared(prev.Lesson, l)))
 	}
 	if done > 0 {
 		r.stages, r.every = append(r.stages, prev.stages[:done]...), prev.every
@@ -160,58 +160,6 @@ func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell flo
 	r.last, r.tools = line.base, line.brushes
 	clear(r.regions)
 	return r, line.base, m, nil
-}
-
-// shared counts the steps at the start of both lessons that paint the same.
-func shared(a, b *lesson.Lesson) int {
-	bare := func(l *lesson.Lesson) string {
-		c := *l
-		c.Mixtures, c.Steps, c.Zones = nil, nil, nil
-		return c.PaintHash()
-	}
-	if bare(a) != bare(b) {
-		return 0
-	}
-	if a.Base.Kind != lesson.NoBase {
-		for _, id := range a.Base.Zones {
-			if !sameZone(a, b, id) {
-				return 0
-			}
-		}
-	}
-	scenes := fmt.Sprint(a.Zones) == fmt.Sprint(b.Zones)
-	same := func(x, y lesson.Step) bool {
-		x.Words, y.Words = "", ""
-		x.Easier, y.Easier = nil, nil
-		if fmt.Sprintf("%+v", x) != fmt.Sprintf("%+v", y) {
-			return false
-		}
-		// Reflections are those of everything that stands.
-		if !scenes && (x.Where == lesson.Mirror || !sameZone(a, b, x.Zone)) {
-			return false
-		}
-		for _, id := range x.Mixtures {
-			m, _ := a.Mixture(id)
-			n, _ := b.Mixture(id)
-			if fmt.Sprint(m.Parts) != fmt.Sprint(n.Parts) {
-				return false
-			}
-		}
-		return true
-	}
-	n := 0
-	was, is := a.Clock(), b.Clock()
-	for n < len(a.Steps) && n < len(b.Steps) && same(a.Steps[n], b.Steps[n]) && was[n].Start == is[n].Start && was[n].Free == is[n].Free {
-		n++
-	}
-	return n
-}
-
-// sameZone reports whether a zone is the same in both lessons; one that neither has is.
-func sameZone(a, b *lesson.Lesson, id string) bool {
-	x, there := a.Zone(id)
-	y, here := b.Zone(id)
-	return there == here && fmt.Sprint(x) == fmt.Sprint(y)
 }
 
 // Surfaces gives the texture of each support.

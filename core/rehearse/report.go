@@ -50,7 +50,7 @@ type Spot struct {
 
 // Crossed tells what a step laid over nearer things painted before it.
 type Crossed struct {
-	Plane string  `json:"plane" doc:"the nearest plane that it painted over"`
+	Plane string  `json:"plane" doc:"id of the nearest plane that it painted over"`
 	Area  float64 `json:"area" doc:"cm² painted over"`
 	Edge  float64 `json:"edge" doc:"cm of that plane's edge to be repaired"`
 	At    Spot    `json:"at"`
@@ -261,7 +261,7 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	}
 	if area > 0 && mine >= 0 {
 		const stairs = 0.7854 // a slanting edge counted in steps is 4/π too long on average
-		m.crossed = Crossed{Plane: l.Planes[nearest].Name, Area: area * f.CellArea() / 100,
+		m.crossed = Crossed{Plane: l.Planes[nearest].ID, Area: area * f.CellArea() / 100,
 			Edge: edges * stairs * f.Cell / 10, At: Spot{sx / area * f.Cell, sy / area * f.Cell}}
 	}
 	for k, q := range st.patch.laid {

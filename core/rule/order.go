@@ -31,7 +31,7 @@ func findBackToFront(c *Context) (out []Finding) {
 		}
 		f := Finding{
 			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %.0f cm of edge to repair, %.0f cm² covered.",
-				lesson.Capital(l.Label(i)), p.Crossed.Plane, p.Crossed.Edge, p.Crossed.Area),
+				lesson.Capital(l.Label(i)), l.Planes[max(0, l.Plane(p.Crossed.Plane))].Name, p.Crossed.Edge, p.Crossed.Area),
 			Figure: round(p.Crossed.Edge, 1), Unit: "cm", Threshold: edgeLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
 		}
