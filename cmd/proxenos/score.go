@@ -73,7 +73,7 @@ func scoreOf(ctx context.Context, l *lesson.Lesson, target float64) (*scored, er
 	if err != nil {
 		return nil, err
 	}
-	t, err := score.Time(ctx, l, r)
+	t, err := score.Time(ctx, l, r.Reports)
 	if err != nil {
 		return nil, err
 	}

@@ -37,7 +37,7 @@ func supplyCommand(ctx context.Context, args []string, in io.Reader, out io.Writ
 	if err != nil {
 		return 0, err
 	}
-	a, err := supply.Of(r, *students, *loss)
+	a, err := supply.Of(r.Lesson, r.Reports, *students, *loss)
 	if err != nil {
 		return 0, fmt.Errorf("supply: --%w", err)
 	}

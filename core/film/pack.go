@@ -88,10 +88,7 @@ func (f *Film) putAway(t *tile) {
 	if t == f.bare {
 		return
 	}
-	if t.packed.Load() == nil {
-		packed := f.pack(*t.cells.Load())
-		t.packed.Store(&packed)
-	}
+	f.packing(t)
 	t.cells.Store(nil)
 	t.look.Store(nil)
 }
@@ -106,6 +103,9 @@ func (f *Film) cells(t *tile) []float32 {
 	return c
 }
 
+// cellFigureBytes are what set, mark and clock of a cell take when they are packed.
+const cellFigureBytes = 2 + 2 + 4
+
 // pack writes the cells of a tile in few bytes: which ingredients there are, the first and
 // then the second bytes of each in the order of the cells, and the cell's own figures. The
 // thickness of a stratum is the sum of what it holds.
@@ -119,8 +119,7 @@ func (f *Film) pack(cells []float32) []byte {
 			}
 		}
 	}
-	const planes = 2 + 2 + 4 // bytes of set, mark and clock
-	size := 8 + cellsPerTile*(2*bits.OnesCount64(there)+planes)
+	size := 8 + cellsPerTile*(2*bits.OnesCount64(there)+cellFigureBytes)
 	b, _ := f.buffers.Get().(*buffers)
 	if b == nil {
 		b = new(buffers)
@@ -168,12 +167,14 @@ type buffers struct{ raw, packed []byte }
 func (f *Film) unpack(packed []byte) []float32 {
 	cells := make([]float32, cellsPerTile*f.stride)
 	raw, err := s2.Decode(nil, packed)
-	if err != nil {
-		return cells // it was judged when it came in
+	if err != nil || len(raw) < 8 {
+		return cells // what comes from outside was judged by sound, and by its sum
 	}
 	n := f.N
 	there := binary.LittleEndian.Uint64(raw)
-	raw = raw[8:]
+	if raw = raw[8:]; len(raw) != cellsPerTile*(2*bits.OnesCount64(there)+cellFigureBytes) || there>>(2*n) != 0 {
+		return cells
+	}
 	pair := func(take func(cell []float32, v uint32)) {
 		high, low := raw[:cellsPerTile], raw[cellsPerTile:2*cellsPerTile]
 		raw = raw[2*cellsPerTile:]

@@ -4,6 +4,7 @@
 package mark
 
 import (
+	"fmt"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -158,4 +159,31 @@ func (b *Brush) Clone() *Brush {
 		c.hairs[i].Carry = append([]float32(nil), b.hairs[i].Carry...)
 	}
 	return &c
+}
+
+// State is what every hair carries, for a tool that is written down: the amounts of each
+// ingredient and their sum, hair by hair, then how far the hairs were loaded.
+func (b *Brush) State() []float32 {
+	var out []float32
+	for i := range b.hairs {
+		out = append(append(out, b.hairs[i].Carry...), b.hairs[i].Total)
+	}
+	return append(out, b.far)
+}
+
+// Restore gives a clean tool what [Brush.State] wrote of one like it. It fails for another.
+func (b *Brush) Restore(state []float32) error {
+	if len(b.hairs) == 0 {
+		return nil
+	}
+	each := len(b.hairs[0].Carry) + 1
+	if len(state) != len(b.hairs)*each+1 {
+		return fmt.Errorf("%s of %g mm: %d figures are not its own", b.Tool.Kind, b.Tool.Width, len(state))
+	}
+	for i := range b.hairs {
+		copy(b.hairs[i].Carry, state[i*each:])
+		b.hairs[i].Total = state[(i+1)*each-1]
+	}
+	b.far = state[len(state)-1]
+	return nil
 }

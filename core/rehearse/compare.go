@@ -6,6 +6,28 @@ import (
 	"proxenos/core/spectrum"
 )
 
+// relate writes into the reports which steps work where others have worked: what time and
+// order need to know of the canvas.
+func (r *Rehearsal) relate() {
+	touched := make([][]uint64, len(r.stages))
+	area := make([]float64, len(r.stages))
+	for j := range touched {
+		touched[j] = r.touches(j)
+		area[j] = float64(ones(touched[j], touched[j]))
+		p := &r.Reports[j]
+		p.Meets, p.Over = []int{}, -1
+		for i := range j {
+			both := float64(ones(touched[i], touched[j]))
+			if both > MeetsFrom*area[i] || both > MeetsFrom*area[j] {
+				p.Meets = append(p.Meets, i)
+			}
+			if both > overFrom*area[j] && len(r.Lesson.Steps[i].Mixtures) > 0 {
+				p.Over = i
+			}
+		}
+	}
+}
+
 // Meetings tells which steps work on a place in common: more than a trace, a share from 0
 // to 1, of what either touches. Steps that lay nothing, a blot or a wipe, touch all of their
 // place.

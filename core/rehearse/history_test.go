@@ -24,6 +24,47 @@ func layers() *lesson.Lesson {
 	return l
 }
 
+// again makes r what is read when it was written down.
+func again(t *testing.T, r *Rehearsal, most int) {
+	t.Helper()
+	data, err := r.Encode(most)
+	if err != nil {
+		t.Fatal(err)
+	}
+	read, err := Decode(data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if !reflect.DeepEqual(read.Reports, r.Reports) || !reflect.DeepEqual(read.Owner, r.Owner) || read.Lesson.Hash() != r.Lesson.Hash() {
+		t.Error("reports, owners or lesson are others")
+	}
+	if most < 1<<20 && len(data) > 4*most {
+		t.Errorf("%d bytes were asked for and %d are written", most, len(data))
+	}
+	r.stages, r.every, r.last, r.Final, r.tools, r.cursor = read.stages, read.every, read.last, read.Final, read.tools, cursor{}
+}
+
+func TestADamagedRehearsalIsRefused(t *testing.T) {
+	r, err := Run(context.Background(), layers(), CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	good, err := r.Encode(1 << 30)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name, spoil := range map[string]func(b []byte) []byte{
+		"nothing":      func([]byte) []byte { return nil },
+		"cut short":    func(b []byte) []byte { return b[:len(b)/2] },
+		"a bit turned": func(b []byte) []byte { b[len(b)/2] ^= 4; return b },
+		"a sum alone":  func(b []byte) []byte { return b[:32] },
+	} {
+		if _, err := Decode(spoil(bytes.Clone(good))); err == nil {
+			t.Errorf("%s: it is taken", name)
+		}
+	}
+}
+
 // A rehearsal that has let most of its canvases go, or has put them away, shows and goes on
 // as one that has them all.
 func TestCanvasesThatWereLetGoArePaintedAgain(t *testing.T) {
@@ -37,6 +78,8 @@ func TestCanvasesThatWereLetGoArePaintedAgain(t *testing.T) {
 		"put away":                    func(r *Rehearsal) { r.PutAway() },
 		"every second, and put away":  func(r *Rehearsal) { r.thin(); r.PutAway() },
 		"put away, and looked at too": func(r *Rehearsal) { r.PutAway(); r.At(7); r.PutAway() },
+		"written down and read":       func(r *Rehearsal) { again(t, r, 1<<30) },
+		"written down in little":      func(r *Rehearsal) { again(t, r, 100_000) },
 	} {
 		few, err := Run(context.Background(), l, CoarseCell, nil)
 		if err != nil {

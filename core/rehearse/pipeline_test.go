@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"reflect"
 	"runtime"
 	"testing"
 	"time"
@@ -42,7 +43,7 @@ func demos(t testing.TB) map[string]*lesson.Lesson {
 func sameReports(t *testing.T, name string, a, b *rehearse.Rehearsal) {
 	t.Helper()
 	for i := range a.Reports {
-		if a.Reports[i] != b.Reports[i] {
+		if !reflect.DeepEqual(a.Reports[i], b.Reports[i]) {
 			t.Errorf("%s: step %s\n%+v\n%+v", name, a.Lesson.Steps[i].ID, a.Reports[i], b.Reports[i])
 		}
 	}

@@ -36,13 +36,11 @@ type Rehearsal struct {
 	Final   *film.Film
 	Owner   []int16 // per cell, the last step that laid paint there that shows, or -1
 
-	times   []lesson.Moment
-	stages  []stage
-	every   int                    // of how many stages one has its canvas; 0 is 1
-	last    *film.Film             // the canvas after the last step
-	tools   map[string]*mark.Brush // and the tools
-	sight   []Box
-
+	times    []lesson.Moment
+	stages   []stage
+	every    int                    // of how many stages one has its canvas; 0 is 1
+	last     *film.Film             // the canvas after the last step
+	tools    map[string]*mark.Brush // and the tools
 	planning sync.Mutex
 	regions  map[string]*scene.Region // while it is painted
 
@@ -97,16 +95,16 @@ func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64,
 	r.Final = f.Freeze()
 	r.Owner = m.owner
 	hidden, sight := m.hidden(l, r.stages, r.Final)
-	r.sight = sight
 	for i := range r.Reports {
-		r.Reports[i].Hidden = hidden[i]
+		r.Reports[i].Hidden, r.Reports[i].Sight = hidden[i], sight[i]
 	}
+	r.relate()
 	return r, nil
 }
 
 // Try carries out l up to and including one step, taking over from prev what it
-// can, and returns that step's report: what would happen if. Hidden is not known
-// before the end and stays 0.
+// can, and returns that step's report: what would happen if. What is only known at the
+// end (what is hidden, what stays in sight, which steps meet) is left out.
 func Try(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, step string) (Report, error) {
 	i := l.Step(step)
 	if i < 0 {
@@ -174,14 +172,15 @@ var surfaces = map[lesson.Surface]film.Surface{
 // drying turns the words for drying speed into the rates that the film uses.
 var drying = map[paint.Drying]float64{paint.Fast: 1.3, paint.Middle: 1, paint.Slow: 0.8}
 
-// prepare makes the canvas with its ground and base coat.
-func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) {
+// bare says what the canvas of a lesson is made of, and which of its ingredients is the
+// white of a base coat, -1 where there is none.
+func bare(l *lesson.Lesson, cell float64) (film.Spec, int, error) {
 	var in []film.Ingredient
 	box := l.Paints()
 	for _, key := range l.Palette {
 		p, ok := box.Find(key)
 		if !ok {
-			return nil, fmt.Errorf("paint %q is not in the catalogue", key)
+			return film.Spec{}, 0, fmt.Errorf("paint %q is not in the catalogue", key)
 		}
 		in = append(in, film.Ingredient{Key: key, Coat: p.Coat, Drying: drying[p.Drying]})
 	}
@@ -199,11 +198,20 @@ func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) 
 	in = append(in, film.Ingredient{Key: "oil", Drying: 0.6}, film.Ingredient{Key: "alkyd", Drying: 3}, film.Ingredient{Key: "solvent", Drying: 2})
 	ground, err := box.Mix(l.Ground.Tone)
 	if err != nil {
-		return nil, fmt.Errorf("ground: %w", err)
+		return film.Spec{}, 0, fmt.Errorf("ground: %w", err)
 	}
 	lx, ly := scene.LightOn(l)
-	f := film.New(film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in, Light: [2]float64{lx, ly},
-		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Temperature: l.Room.Temperature, Seed: uint64(l.Seed)})
+	return film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in, Light: [2]float64{lx, ly},
+		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Temperature: l.Room.Temperature, Seed: uint64(l.Seed)}, white, nil
+}
+
+// prepare makes the canvas with its ground and base coat.
+func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) {
+	spec, white, err := bare(l, cell)
+	if err != nil {
+		return nil, err
+	}
+	f, in := film.New(spec), spec.Ingredients
 	if l.Base.Kind != lesson.NoBase && l.Base.Thickness > 0 {
 		amounts := make([]float64, len(in))
 		oil := len(in) - 3 + film.Oil

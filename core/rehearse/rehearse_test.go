@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"math"
+	"reflect"
 	"testing"
 
 	"proxenos/core/film"
@@ -105,7 +106,7 @@ func TestAgainEqualsRun(t *testing.T) {
 			t.Errorf("%s: going on paints another picture", name)
 		}
 		for i := range fresh.Reports {
-			if again.Reports[i] != fresh.Reports[i] {
+			if !reflect.DeepEqual(again.Reports[i], fresh.Reports[i]) {
 				t.Errorf("%s: report of %s\n%+v\n%+v", name, l.Steps[i].ID, again.Reports[i], fresh.Reports[i])
 			}
 		}
@@ -263,8 +264,8 @@ func TestTryTellsWhatWouldHappen(t *testing.T) {
 		t.Fatal(err)
 	}
 	want := run(t, next, 1).Reports[1]
-	want.Hidden = 0
-	if got != want {
+	want.Hidden, want.Sight, want.Meets, want.Over = 0, rehearse.Box{}, nil, 0 // known at the end
+	if !reflect.DeepEqual(got, want) {
 		t.Errorf("tried\n%+v, done\n%+v", got, want)
 	}
 	if _, err := rehearse.Try(context.Background(), r, next, "nobody"); err == nil {

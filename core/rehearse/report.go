@@ -3,6 +3,7 @@ package rehearse
 import (
 	"image"
 	"math"
+	"slices"
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
@@ -28,6 +29,7 @@ type Report struct {
 	MudAt   Spot    `json:"mudAt" doc:"middle of that share"`
 	Dirt    float64 `json:"dirt" doc:"ΔE00 of the paint left in the tool against its mixture"`
 	Hidden  float64 `json:"hidden" doc:"share of its area that later steps in other zones cover"`
+	Sight   Box     `json:"sight"`
 	Crossed Crossed `json:"crossed"`
 	Refused float64 `json:"refused" doc:"cm² where acrylic did not take, for oil lies there"`
 	Asked   float64 `json:"asked" doc:"cm² of the place that it is to paint"`
@@ -37,6 +39,19 @@ type Report struct {
 	Bare    float64 `json:"bare" doc:"share of the canvas that no paint covers after it"`
 	Dried   float64 `json:"dried" doc:"cm² that became a dry layer"`
 	Touches int     `json:"touches" doc:"meetings of a hair with a cell"`
+	Meets   []int   `json:"meets" doc:"places of the earlier steps that work where it works"`
+	Over    int     `json:"over" doc:"place of the last of them that laid paint over a tenth of where it lays; -1 for none"`
+}
+
+const (
+	// MeetsFrom is the share of what either of two steps touches from which their order matters.
+	MeetsFrom = 0.003
+	overFrom  = 0.1 // share of what a step lays from which it lies over what another laid
+)
+
+// Meet reports whether two steps work on a place in common, by their reports.
+func Meet(reports []Report, i, j int) bool {
+	return slices.Contains(reports[max(i, j)].Meets, min(i, j))
 }
 
 // Piles are ml by the place of a mixture in a step, which names at most three.
@@ -298,7 +313,7 @@ func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []
 		if later[mine] == nil {
 			later[mine] = make([]uint16, n)
 		}
-		box := Box{X0: f.W, Y0: f.H}
+		box := Box{X0: float64(f.W), Y0: float64(f.H)}
 		var cells, hid float64
 		for k, q := range laid {
 			if q < laidLeast*4 {
@@ -309,7 +324,7 @@ func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []
 			if over[k] >= hidesFrom {
 				hid++
 			} else {
-				box.add(c%f.W, c/f.W)
+				box.add(float64(c%f.W), float64(c/f.W))
 			}
 			if later[mine][c] < 1<<12 { // enough to hide; more must not overflow
 				later[mine][c] += uint16(q)
@@ -318,24 +333,30 @@ func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []
 		if cells > 0 {
 			share[i] = hid / cells
 		}
-		sight[i] = box
+		if box.X1 > box.X0 {
+			sight[i] = Box{box.X0 * f.Cell, box.Y0 * f.Cell, box.X1 * f.Cell, box.Y1 * f.Cell}
+		}
 	}
 	return share, sight
 }
 
-// A Box is a rectangle of cells; X1 and Y1 are outside it.
-type Box struct{ X0, Y0, X1, Y1 int }
-
-func (b *Box) add(x, y int) {
-	b.X0, b.Y0 = min(b.X0, x), min(b.Y0, y)
-	b.X1, b.Y1 = max(b.X1, x+1), max(b.Y1, y+1)
+// A Box is a rectangle around what of a step stays in sight, mm; all 0 where nothing does.
+type Box struct {
+	X0 float64 `json:"x0"`
+	Y0 float64 `json:"y0"`
+	X1 float64 `json:"x1"`
+	Y1 float64 `json:"y1"`
 }
 
-// Sight is the box, in mm, around what of step i stays in sight; ok is false
-// when nothing does.
-func (r *Rehearsal) Sight(i int) (x0, y0, x1, y1 float64, ok bool) {
-	b, c := r.sight[i], r.Final.Cell
-	return float64(b.X0) * c, float64(b.Y0) * c, float64(b.X1) * c, float64(b.Y1) * c, b.X1 > b.X0
+// Empty reports whether it holds nothing.
+func (b Box) Empty() bool { return b.X1 <= b.X0 }
+
+// Middle is its middle.
+func (b Box) Middle() Spot { return Spot{(b.X0 + b.X1) / 2, (b.Y0 + b.Y1) / 2} }
+
+func (b *Box) add(x, y float64) {
+	b.X0, b.Y0 = min(b.X0, x), min(b.Y0, y)
+	b.X1, b.Y1 = max(b.X1, x+1), max(b.Y1, y+1)
 }
 
 // Overlap is the number of cells on which both steps laid paint that shows.

@@ -21,7 +21,7 @@ func findAcrylic(c *Context) (out []Finding) {
 		return nil
 	}
 	l := c.Lesson
-	for i, p := range c.Rehearsal.Reports {
+	for i, p := range c.reports() {
 		if p.Refused < refusedLeast {
 			continue
 		}

@@ -22,7 +22,7 @@ func beyond(t *testing.T, l *lesson.Lesson, c *supply.Cupboard, runs []run.Run) 
 		t.Fatal(err)
 	}
 	// The reports alone are enough: the canvas is not kept for ever.
-	list, err := rule.Beyond(&rule.Context{Context: context.Background(), Lesson: l, Rehearsal: &rehearse.Rehearsal{Lesson: l, Reports: r.Reports}, Cupboard: c, Runs: runs})
+	list, err := rule.Beyond(&rule.Context{Context: context.Background(), Lesson: l, Reports: r.Reports, Cupboard: c, Runs: runs})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -38,7 +38,7 @@ func stocked(t *testing.T, people int) (*supply.Cupboard, supply.Amounts) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	needs, err := supply.Of(r, 1, supply.Loss)
+	needs, err := supply.Of(r.Lesson, r.Reports, 1, supply.Loss)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -112,7 +112,7 @@ func findWhiteEarly(c *Context) (out []Finding) {
 	}
 	s := l.Steps[last]
 	begins, all := l.Start(last), l.Minutes()
-	if begins >= all/2 || c.Rehearsal.Reports[last].Area < 1 {
+	if begins >= all/2 || c.reports()[last].Area < 1 {
 		return nil
 	}
 	later := slices.IndexFunc(l.Steps[last+1:], func(o lesson.Step) bool { return l.Start(l.Step(o.ID)) >= stageShare*all })

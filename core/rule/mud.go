@@ -26,7 +26,7 @@ func findMud(c *Context) (out []Finding) {
 	if c.Rehearsal == nil {
 		return nil
 	}
-	for i, p := range c.Rehearsal.Reports {
+	for i, p := range c.reports() {
 		if p.Mud <= mudLeast {
 			continue
 		}

@@ -24,7 +24,7 @@ func findBackToFront(c *Context) (out []Finding) {
 		return nil
 	}
 	l := c.Lesson
-	for i, p := range c.Rehearsal.Reports {
+	for i, p := range c.reports() {
 		s := l.Steps[i]
 		if p.Crossed.Edge < edgeLeast {
 			continue
@@ -85,7 +85,7 @@ func findHidden(c *Context) (out []Finding) {
 		return nil
 	}
 	l := c.Lesson
-	for i, p := range c.Rehearsal.Reports {
+	for i, p := range c.reports() {
 		if p.Hidden <= hiddenLeast || p.Area < 2 {
 			continue
 		}
@@ -96,10 +96,10 @@ func findHidden(c *Context) (out []Finding) {
 			Figure: round(100*p.Hidden, 0), Unit: "%", Threshold: 100 * hiddenLeast,
 			Steps: []string{s.ID}, Where: s.ID,
 		}
-		if x0, y0, x1, y1, ok := c.Rehearsal.Sight(i); ok {
+		if b := p.Sight; !b.Empty() {
 			const spare = 5 // mm, so that the next edge has something to overlap
 			z, _ := l.Zone(s.Zone)
-			trimmed := clip(z.Outline, x0-spare, y0-spare, x1+spare, y1+spare)
+			trimmed := clip(z.Outline, b.X0-spare, b.Y0-spare, b.X1+spare, b.Y1+spare)
 			if len(trimmed) >= 3 && shrunk(z.Outline, trimmed) {
 				if r, _, ok := c.remedy(fmt.Sprintf("trim “%s” to what stays in sight", z.Name), lesson.Reshape{Zone: z.ID, Outline: trimmed}); ok {
 					f.Remedies = append(f.Remedies, r)

@@ -61,7 +61,7 @@ func findIdle(c *Context) (out []Finding) {
 				between = between && c.free(k, j)
 			}
 			// What the wait is for must not be what is worked on.
-			if !between || !lays(work) || i == 0 || work.Minutes > s.Minutes || c.Rehearsal.Reports[k].Under.Over > 0.3 || c.Rehearsal.Reports[k].Area < 1 {
+			if !between || !lays(work) || i == 0 || work.Minutes > s.Minutes || c.reports()[k].Under.Over > 0.3 || c.reports()[k].Area < 1 {
 				continue
 			}
 			f := Finding{

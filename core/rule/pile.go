@@ -30,13 +30,13 @@ var overmade = Rule{
 	find:   findOvermade,
 }
 
-// amounts are what one person needs; ok is false without a canvas.
+// amounts are what one person needs; ok is false without a rehearsal.
 func (c *Context) amounts() (*supply.Amounts, bool) {
-	if c.Rehearsal == nil {
+	if c.reports() == nil {
 		return nil, false
 	}
 	a := c.needs.get(func() *supply.Amounts {
-		a, err := supply.Of(c.Rehearsal, 1, supply.Loss)
+		a, err := supply.Of(c.Lesson, c.reports(), 1, supply.Loss)
 		if err != nil {
 			return nil // an unsound lesson is for lesson.Check to report
 		}

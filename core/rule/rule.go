@@ -78,7 +78,8 @@ type Remedy struct {
 type Context struct {
 	context.Context
 	Lesson    *lesson.Lesson
-	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted
+	Reports   []rehearse.Report   // what its rehearsal says without a canvas; of Rehearsal, when left out
+	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted, or is not at hand
 	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
 	Cupboard  *supply.Cupboard    // what the studio has; nil when nobody said
 	Runs      []run.Run           // what sessions of the lesson took
@@ -90,6 +91,14 @@ type Context struct {
 	needs   once[*supply.Amounts]  // what one person needs; nil where it cannot be worked out
 	mu      sync.Mutex
 	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
+}
+
+// reports are those of the rehearsal, nil when there was none.
+func (c *Context) reports() []rehearse.Report {
+	if c.Reports == nil && c.Rehearsal != nil {
+		return c.Rehearsal.Reports
+	}
+	return c.Reports
 }
 
 // Of is a context that asks the same cupboard and runs of another lesson and canvas.
@@ -148,7 +157,7 @@ func speak(c *Context, rules []Rule) [][]Finding {
 func Check(c *Context) ([]Finding, error) { return check(c, All()) }
 
 // Beyond lets the rules speak that ask the cupboard or the runs. Of the rehearsal they need
-// the reports alone, so that what those say need not be painted again.
+// the reports alone.
 func Beyond(c *Context) ([]Finding, error) {
 	return check(c, slices.DeleteFunc(All(), func(r Rule) bool { return !r.Beyond }))
 }

@@ -99,11 +99,7 @@ func (c *Context) broad(s lesson.Step) float64 {
 
 // at is where a step's marks are: the middle of what of it stays in sight.
 func (c *Context) at(i int) rehearse.Spot {
-	x0, y0, x1, y1, ok := c.Rehearsal.Sight(i)
-	if !ok {
-		return rehearse.Spot{}
-	}
-	return rehearse.Spot{X: (x0 + x1) / 2, Y: (y0 + y1) / 2}
+	return c.reports()[i].Sight.Middle()
 }
 
 // moved offers to move a step to a place.
@@ -124,7 +120,7 @@ func findDetailEarly(c *Context) (out []Finding) {
 	}
 	l := c.Lesson
 	for i, s := range l.Steps {
-		if !s.Technique.Detail() || c.Rehearsal.Reports[i].Area < 0.1 {
+		if !s.Technique.Detail() || c.reports()[i].Area < 0.1 {
 			continue
 		}
 		last, most := -1, 0.0
@@ -256,7 +252,7 @@ func findBareGround(c *Context) []Finding {
 		if !ok || s.Where != lesson.Lit && s.Where != lesson.Crest || !slices.Contains(formed, z.Kind) || i == 0 {
 			continue
 		}
-		bare := c.Rehearsal.Reports[i-1].Bare
+		bare := c.reports()[i-1].Bare
 		if bare <= bareMost {
 			return nil
 		}

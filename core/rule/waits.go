@@ -37,8 +37,8 @@ func findClash(c *Context) []Finding {
 		return nil // the context has ended: Check says so
 	}
 	f := Finding{Says: found.Says, Figure: float64(len(found.Steps)), Unit: "steps", Threshold: 0, Steps: found.Steps, Where: "waits"}
-	if found.Written && c.Rehearsal != nil {
-		if p, err := score.TimingOf(c.Lesson, c.Rehearsal).Propose(c); err == nil && p.Better {
+	if found.Written && c.reports() != nil {
+		if p, err := score.TimingOf(c.Lesson, c.reports()).Propose(c); err == nil && p.Better {
 			if r, _, ok := c.remedy("put the steps into an order that keeps them: "+p.Says, p.Edit.Edit); ok {
 				f.Remedies = append(f.Remedies, r)
 			}

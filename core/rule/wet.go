@@ -121,11 +121,12 @@ func findBaseThin(c *Context) []Finding {
 
 // each lets a step with its report speak.
 func (c *Context) each(speak func(i int, s lesson.Step, p rehearse.Report) *Finding) (out []Finding) {
-	if c.Rehearsal == nil {
+	reports := c.reports()
+	if reports == nil {
 		return nil
 	}
 	for i, s := range c.Lesson.Steps {
-		if f := speak(i, s, c.Rehearsal.Reports[i]); f != nil {
+		if f := speak(i, s, reports[i]); f != nil {
 			f.Steps, f.Where, f.At, f.OnCanvas = append([]string{s.ID}, f.Steps...), s.ID, c.at(i), true
 			out = append(out, *f)
 		}

@@ -22,7 +22,6 @@ const (
 	// IdleMost is how many minutes of waiting need no reason; a longer wait is for
 	// something to set, and other work may be done meanwhile.
 	IdleMost = 5.0
-	apart    = 0.003 // share of a step's place that another may touch without their order mattering
 )
 
 // What it costs to change what is in the hand, minutes.
@@ -47,9 +46,10 @@ type Timing struct {
 	care    [][]lesson.Care
 }
 
-// TimingOf takes from a rehearsal what the canvas says of the order. Without one, nil,
-// steps of the same zone keep their order and those of others are taken to meet as well.
-func TimingOf(l *lesson.Lesson, r *rehearse.Rehearsal) *Timing {
+// TimingOf takes from the reports of a rehearsal what the canvas says of the order. Without
+// any, nil, steps of the same zone keep their order and those of others are taken to meet as
+// well.
+func TimingOf(l *lesson.Lesson, reports []rehearse.Report) *Timing {
 	t := timing(l)
 	tools := map[string]int{}
 	written := t.written()
@@ -80,7 +80,7 @@ func TimingOf(l *lesson.Lesson, r *rehearse.Rehearsal) *Timing {
 		}
 		return t.clean[last+1][next]
 	}
-	t.lags(r)
+	t.lags(reports)
 	return t
 }
 
@@ -191,11 +191,11 @@ func (t *Timing) need(from, to int, least, most float64, why string, args ...any
 }
 
 // lags collects what must come before what.
-func (t *Timing) lags(r *rehearse.Rehearsal) {
+func (t *Timing) lags(reports []rehearse.Report) {
 	l := t.Lesson
 	meet := func(i, j int) bool { return l.Steps[i].Zone != "" && l.Steps[j].Zone != "" }
-	if r != nil {
-		meet = r.Meetings(apart)
+	if reports != nil {
+		meet = func(i, j int) bool { return rehearse.Meet(reports, i, j) }
 	}
 	clock := l.Clock()
 	pause := -1
@@ -224,8 +224,8 @@ func (t *Timing) lags(r *rehearse.Rehearsal) {
 					t.need(i, j, 0, 0, "it goes over %s", l.Label(i))
 				}
 			}
-			if r != nil {
-				t.wet(j, clock, r)
+			if reports != nil {
+				t.wet(j, clock, reports)
 			}
 		}
 	}
@@ -263,28 +263,23 @@ func (t *Timing) around(j int, meet func(i, j int) bool) {
 
 // wet keeps what must still be wet, or must have set, as it is in the written order where
 // that is right.
-func (t *Timing) wet(j int, clock []lesson.Moment, r *rehearse.Rehearsal) {
+func (t *Timing) wet(j int, clock []lesson.Moment, reports []rehearse.Report) {
 	l := t.Lesson
 	s := l.Steps[j]
-	below := -1 // what was laid there last
-	for i := range j {
-		if len(l.Steps[i].Mixtures) > 0 && r.Both(j, i) > 0.1 {
-			below = i
-		}
-	}
+	below := reports[j].Over // what was laid there last
 	if below < 0 {
 		return
 	}
 	gap := clock[j].Start - clock[below].End
-	thick := r.Reports[below].Thick
+	thick := reports[below].Thick
 	switch {
 	case s.Technique == lesson.Feather:
 		most := math.Floor(setsTo(OpenMost, thick))
 		if gap <= most && most > 0 {
 			t.need(below, j, 0, most, "%s must still be wet", l.Label(below))
 		}
-	case s.WantsGrip() && r.Reports[j].Under.Wet <= SetEnough && gap > 0:
-		fresh := r.Reports[j].Under.Wet / (1 - film.SetAfter(gap, thick))
+	case s.WantsGrip() && reports[j].Under.Wet <= SetEnough && gap > 0:
+		fresh := reports[j].Under.Wet / (1 - film.SetAfter(gap, thick))
 		if fresh > SetEnough {
 			t.need(below, j, min(gap, math.Ceil(setsTo(1-SetEnough/fresh, thick))), 0, "%s must have set so far", l.Label(below))
 		}

@@ -39,8 +39,8 @@ func TestABetterOrderUsesTheTowelsTime(t *testing.T) {
 	l := towelled()
 	r := painted(t, l)
 	for name, propose := range map[string]func() (*score.Proposal, error){
-		"the best":  func() (*score.Proposal, error) { return score.TimingOf(l, r).Propose(context.Background()) },
-		"few moves": func() (*score.Proposal, error) { return score.TimingOf(l, r).Few(context.Background(), 3) },
+		"the best":  func() (*score.Proposal, error) { return score.TimingOf(l, r.Reports).Propose(context.Background()) },
+		"few moves": func() (*score.Proposal, error) { return score.TimingOf(l, r.Reports).Few(context.Background(), 3) },
 	} {
 		p, err := propose()
 		if err != nil {
@@ -69,7 +69,7 @@ func TestABetterOrderUsesTheTowelsTime(t *testing.T) {
 
 func TestTheShortestIsNoLongerThanAFewMoves(t *testing.T) {
 	l := towelled()
-	few, best, err := score.TimingOf(l, painted(t, l)).Proposals(context.Background())
+	few, best, err := score.TimingOf(l, painted(t, l).Reports).Proposals(context.Background())
 	if err != nil || best.Minutes > few.Minutes || best.Bound > best.Minutes || !best.Better {
 		t.Errorf("few %+v, best %+v, %v", few, best, err)
 	}
@@ -77,7 +77,7 @@ func TestTheShortestIsNoLongerThanAFewMoves(t *testing.T) {
 
 func TestTheWrittenOrderIsKeptWhereItIsBest(t *testing.T) {
 	l := sample.Lesson()
-	p, err := score.TimingOf(l, painted(t, l)).Propose(context.Background())
+	p, err := score.TimingOf(l, painted(t, l).Reports).Propose(context.Background())
 	if err != nil || p.Better || p.Minutes != l.Minutes() || !p.Proven || len(p.Moves) != 0 {
 		t.Errorf("%+v, %v", p, err)
 	}
@@ -148,7 +148,7 @@ func TestFitting(t *testing.T) {
 	if f, err := score.Fit(ctx, l, r, nil, 37); err != nil || f.Now != 49.5 || len(f.Choices) == 0 || f.Choices[0].Minutes > 37 {
 		t.Errorf("at the pace of beginners: %+v, %v", f, err)
 	}
-	order, err := score.TimingOf(l, r).Propose(ctx)
+	order, err := score.TimingOf(l, r.Reports).Propose(ctx)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -215,7 +215,7 @@ func TestTimeAnswersWhateverTheWaits(t *testing.T) {
 	ctx := context.Background()
 	l := towelled() // sky, towel, haze, ridge, trees, lights
 	l.Steps[3].After = []lesson.After{{Step: "sky", Most: 3}}
-	timed, err := score.Time(ctx, l, painted(t, l))
+	timed, err := score.Time(ctx, l, painted(t, l).Reports)
 	if err != nil || timed.Clash == nil || !timed.Clash.Written || timed.Few != nil || timed.Order == nil || !timed.Order.Better {
 		t.Fatalf("%+v, %v", timed, err)
 	}
@@ -229,7 +229,7 @@ func TestTimeAnswersWhateverTheWaits(t *testing.T) {
 	for _, id := range []string{"trees", "lights"} { // on top of each other, and both at once
 		l.Steps[l.Step(id)].After = []lesson.After{{Step: "sky", Most: 1}}
 	}
-	timed, err = score.Time(ctx, l, painted(t, l))
+	timed, err = score.Time(ctx, l, painted(t, l).Reports)
 	if err != nil || timed.Clash == nil || timed.Order != nil && timed.Order.Better {
 		t.Errorf("%+v, %v: no order keeps these", timed, err)
 	}
@@ -255,7 +255,7 @@ func TestWetAndSetAreKeptInABetterOrder(t *testing.T) {
 	l := sample.Lesson()
 	soften := sample.Step("soften", "sky", lesson.Feather, "soft20")
 	l.Steps = slices.Insert(l.Steps, 1, soften)
-	tm := score.TimingOf(l, painted(t, l))
+	tm := score.TimingOf(l, painted(t, l).Reports)
 	wet := false
 	for k, g := range tm.Problem.Lags {
 		if g.From == 0 && g.To == 1 && g.Most > 0 && g.Most < 240 && strings.Contains(tm.Why[k], "still be wet") {
@@ -275,7 +275,7 @@ func TestABetterOrderKeepsTimeToStandBack(t *testing.T) {
 			l.Steps[i].Minutes = 12
 		}
 	}
-	p, err := score.TimingOf(l, painted(t, l)).Propose(context.Background())
+	p, err := score.TimingOf(l, painted(t, l).Reports).Propose(context.Background())
 	if err != nil || !p.Better {
 		t.Fatalf("%+v, %v", p, err)
 	}
@@ -303,7 +303,7 @@ func TestALessonOfManyStepsIsTimedWithoutHanging(t *testing.T) {
 		s.ID, s.Minutes, s.Cover = "more-"+string(rune('a'+i/26))+string(rune('a'+i%26)), 1, 0.05
 		l.Steps = append(l.Steps, s)
 	}
-	tm := score.TimingOf(l, painted(t, l))
+	tm := score.TimingOf(l, painted(t, l).Reports)
 	p, err := tm.Few(context.Background(), 1)
 	if err != nil || p.Minutes > l.Minutes() {
 		t.Errorf("%+v, %v", p, err)
@@ -324,7 +324,7 @@ func TestABetterOrderKeepsBrushesClean(t *testing.T) {
 	}
 	haze := &l.Steps[l.Step("haze")] // which is laid with it too, before them, in the written order
 	haze.Care = lesson.Fresh
-	p, err := score.TimingOf(l, painted(t, l)).Propose(context.Background())
+	p, err := score.TimingOf(l, painted(t, l).Reports).Propose(context.Background())
 	if err != nil || !p.Better {
 		t.Fatalf("%+v, %v", p, err)
 	}

@@ -17,11 +17,11 @@ type Timed struct {
 	Tools Toolset   `json:"tools"`
 }
 
-// Time works out order and tools from what the canvas says. It fails only when the context
+// Time works out order and tools from what the reports of a rehearsal say. It fails only when the context
 // ends: that waits cannot be kept is part of the answer.
-func Time(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal) (*Timed, error) {
+func Time(ctx context.Context, l *lesson.Lesson, reports []rehearse.Report) (*Timed, error) {
 	out := &Timed{Tools: Tools(l)}
-	t := TimingOf(l, r)
+	t := TimingOf(l, reports)
 	var err error
 	if out.Clash, err = t.Clash(ctx); err != nil || out.Clash != nil && !out.Clash.Written {
 		return out, err

@@ -8,6 +8,7 @@ import (
 	"math"
 	"slices"
 
+	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 )
 
@@ -50,18 +51,17 @@ type Amounts struct {
 	Total    float64 `json:"total" doc:"ml of paint for one person"`
 }
 
-// Of works out what a rehearsed lesson needs for a number of people. It fails when a
-// figure is out of bounds.
-func Of(r *rehearse.Rehearsal, students int, loss float64) (Amounts, error) {
+// Of works out what a rehearsed lesson needs for a number of people, from its reports. It
+// fails when a figure is out of bounds.
+func Of(l *lesson.Lesson, reports []rehearse.Report, students int, loss float64) (Amounts, error) {
 	switch {
 	case students < 1 || students > MostStudents:
 		return Amounts{}, fmt.Errorf("students is %d: give 1 to %d", students, MostStudents)
 	case !(loss >= 0 && loss <= MostLoss):
 		return Amounts{}, fmt.Errorf("loss is %g: give a share from 0 to %g", loss, MostLoss)
 	}
-	l := r.Lesson
 	takes := map[string]float64{}
-	for i, p := range r.Reports {
+	for i, p := range reports {
 		s := l.Steps[i]
 		tube := 1 - s.Medium.Total()/100 // medium is not taken from the pile
 		for k, id := range s.Mixtures {

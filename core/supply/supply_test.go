@@ -21,7 +21,7 @@ func rehearsed(t *testing.T, l *lesson.Lesson) *rehearse.Rehearsal {
 
 func TestPilesAreWhatTheToolsTakeAndWhatIsLost(t *testing.T) {
 	r := rehearsed(t, sample.Lesson())
-	a, err := supply.Of(r, 12, 0.2)
+	a, err := supply.Of(r.Lesson, r.Reports, 12, 0.2)
 	if err != nil || len(a.Piles) != 4 {
 		t.Fatalf("%+v, %v", a, err)
 	}
@@ -59,8 +59,8 @@ func TestMediumIsNotTakenFromThePile(t *testing.T) {
 	for i := range lean.Steps {
 		lean.Steps[i].Medium = lesson.Medium{Solvent: 50}
 	}
-	a, _ := supply.Of(rehearsed(t, plain), 1, supply.Loss)
-	b, _ := supply.Of(rehearsed(t, lean), 1, supply.Loss)
+	a, _ := supply.Of(plain, rehearsed(t, plain).Reports, 1, supply.Loss)
+	b, _ := supply.Of(lean, rehearsed(t, lean).Reports, 1, supply.Loss)
 	if b.Total > 0.62*a.Total {
 		t.Errorf("half solvent needs %.1f ml of paint, none %.1f", b.Total, a.Total)
 	}
@@ -81,7 +81,7 @@ func TestOddQuestions(t *testing.T) {
 		students int
 		loss     float64
 	}{{0, 0.2}, {-3, 0.2}, {1000, 0.2}, {3, -0.1}, {3, 1}, {3, math.NaN()}} {
-		if _, err := supply.Of(r, c.students, c.loss); err == nil {
+		if _, err := supply.Of(r.Lesson, r.Reports, c.students, c.loss); err == nil {
 			t.Errorf("%+v is answered", c)
 		}
 	}
