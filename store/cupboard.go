@@ -34,7 +34,7 @@ func (s *Store) Cupboard(ctx context.Context, lesson string) (supply.Cupboard, i
 // PutCupboard keeps what the studio of a lesson has, made from version from. If that is no
 // longer the newest nothing is written and the error is a [*StaleError].
 func (s *Store) PutCupboard(ctx context.Context, lesson string, from int, c supply.Cupboard) error {
-	return s.within(ctx, func(tx *sqlx.Tx) error {
+	_, err := s.write(ctx, "cupboard "+lesson, new(struct{}), func(tx *sqlx.Tx) error {
 		var studio string
 		// The studio's row is held, so that two first saves do not pass each other.
 		if err := tx.GetContext(ctx, &studio, `select studio.id from lesson join studio on studio.id = studio_id where lesson.id = $1 for update of studio`, lesson); err != nil {
@@ -65,4 +65,5 @@ func (s *Store) PutCupboard(ctx context.Context, lesson string, from int, c supp
 		}
 		return err
 	})
+	return err
 }

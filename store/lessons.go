@@ -4,7 +4,6 @@ import (
 	"context"
 	"crypto/rand"
 	"errors"
-	"fmt"
 	"io/fs"
 	"slices"
 	"strings"
@@ -32,7 +31,11 @@ func (s *Store) PutStudio(ctx context.Context, st Studio) error {
 // NewStudio opens a studio with an id of its own.
 func (s *Store) NewStudio(ctx context.Context, name string) (Studio, error) {
 	st := Studio{ID: newID(), Name: name}
-	return st, s.PutStudio(ctx, st)
+	_, err := s.write(ctx, "studio", &st, func(tx *sqlx.Tx) error {
+		_, err := tx.NamedExecContext(ctx, `insert into studio (id, name) values (:id, :name)`, st)
+		return err
+	})
+	return st, err
 }
 
 func newID() string { return strings.ToLower(rand.Text()[:12]) }
@@ -55,7 +58,7 @@ func (s *Store) Shelf(ctx context.Context, studio string) ([]Revision, error) {
 	}
 	out := []Revision{}
 	err := s.db.SelectContext(ctx, &out,
-		`select r.* from lesson l join revision r on r.lesson_id = l.id and r.number = l.head
+		`select `+columns("r")+` from lesson l join revision r on r.lesson_id = l.id and r.number = l.head
 		 where l.studio_id = $1 order by l.made_at, l.id`, studio)
 	return out, told(err)
 }
@@ -76,7 +79,7 @@ func (s *Store) Create(ctx context.Context, studio, id string, l *lesson.Lesson,
 		id = newID()
 	}
 	r := revisionOf(id, 1, 0, l, said)
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
+	repeated, err := s.write(ctx, "create "+studio, &r, func(tx *sqlx.Tx) error {
 		var there bool
 		if err := tx.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, studio); err != nil {
 			return err
@@ -89,20 +92,23 @@ func (s *Store) Create(ctx context.Context, studio, id string, l *lesson.Lesson,
 		}
 		return insert(ctx, tx, &r)
 	})
+	if repeated && err == nil {
+		return s.Revision(ctx, r.LessonID, r.Number)
+	}
 	return r, err
 }
 
 // Head returns the newest revision of a lesson.
 func (s *Store) Head(ctx context.Context, id string) (Revision, error) {
 	var r Revision
-	err := s.db.GetContext(ctx, &r, `select r.* from lesson l join revision r on r.lesson_id = l.id and r.number = l.head where l.id = $1`, id)
+	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from lesson l join revision r on r.lesson_id = l.id and r.number = l.head where l.id = $1`, id)
 	return r, told(err)
 }
 
 // Revision returns one revision of a lesson.
 func (s *Store) Revision(ctx context.Context, id string, number int) (Revision, error) {
 	var r Revision
-	err := s.db.GetContext(ctx, &r, `select * from revision where lesson_id = $1 and number = $2`, id, number)
+	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from revision r where lesson_id = $1 and number = $2`, id, number)
 	return r, told(err)
 }
 
@@ -110,7 +116,7 @@ func (s *Store) Revision(ctx context.Context, id string, number int) (Revision, 
 func (s *Store) Revisions(ctx context.Context, id string, after int) ([]Revision, error) {
 	out := []Revision{}
 	err := s.db.SelectContext(ctx, &out,
-		`select lesson_id, number, parent, hash, title, '' as body, said, made_at from revision
+		`select lesson_id, number, parent, hash, painting, title, '' as body, said, made_at from revision
 		 where lesson_id = $1 and number > $2 order by number`, id, after)
 	return out, told(err)
 }
@@ -118,16 +124,23 @@ func (s *Store) Revisions(ctx context.Context, id string, after int) ([]Revision
 // ByHash returns the newest revision with the given content.
 func (s *Store) ByHash(ctx context.Context, hash string) (Revision, error) {
 	var r Revision
-	err := s.db.GetContext(ctx, &r, `select * from revision where hash = $1 order by made_at desc, number desc limit 1`, hash)
+	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from revision r where hash = $1 order by made_at desc, number desc limit 1`, hash)
+	return r, told(err)
+}
+
+// ByPainting returns the newest revision that is painted so.
+func (s *Store) ByPainting(ctx context.Context, painting string) (Revision, error) {
+	var r Revision
+	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from revision r where painting = $1 order by made_at desc, number desc limit 1`, painting)
 	return r, told(err)
 }
 
 // Save adds a revision made from revision from. If that is no longer the newest,
 // nothing is written and the error is a [*StaleError]. When Save returns without
-// error the revision is on disk.
+// error the revision is on disk. See [WithKey] for when its reply is lost.
 func (s *Store) Save(ctx context.Context, id string, from int, l *lesson.Lesson, said string) (Revision, error) {
 	r := revisionOf(id, from+1, from, l, said)
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
+	repeated, err := s.write(ctx, "save "+id, &r, func(tx *sqlx.Tx) error {
 		var head int
 		if err := tx.GetContext(ctx, &head, `select head from lesson where id = $1 for update`, id); err != nil {
 			return err
@@ -148,37 +161,26 @@ func (s *Store) Save(ctx context.Context, id string, from int, l *lesson.Lesson,
 		}
 		stale.Since = since
 	}
+	if repeated && err == nil {
+		return s.Revision(ctx, r.LessonID, r.Number)
+	}
 	return r, err
+}
+
+// columns lists those of a revision, of a table with a name.
+func columns(table string) string {
+	list := []string{"lesson_id", "number", "parent", "hash", "painting", "title", "body", "said", "made_at"}
+	return table + "." + strings.Join(list, ", "+table+".")
 }
 
 func revisionOf(id string, number, parent int, l *lesson.Lesson, said string) Revision {
 	body := lesson.Encode(l)
-	return Revision{LessonID: id, Number: number, Parent: parent, Hash: l.Hash(), Title: l.Title, Body: string(body), Said: said}
+	return Revision{LessonID: id, Number: number, Parent: parent, Hash: l.Hash(), Painting: l.Painting(), Title: l.Title, Body: string(body), Said: said}
 }
 
 func insert(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
 	return tx.GetContext(ctx, &r.MadeAt,
-		`insert into revision (lesson_id, number, parent, hash, title, body, said)
-		 values ($1, $2, $3, $4, $5, $6, $7) returning made_at`,
-		r.LessonID, r.Number, r.Parent, r.Hash, r.Title, r.Body, r.Said)
-}
-
-// within runs do in a transaction.
-func (s *Store) within(ctx context.Context, do func(*sqlx.Tx) error) error {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
-		return told(err)
-	}
-	if err := do(tx); err != nil {
-		_ = tx.Rollback() // the first error says more
-		var stale *StaleError
-		if errors.As(err, &stale) || errors.Is(err, ErrNotFound) {
-			return err
-		}
-		return told(err)
-	}
-	if err := tx.Commit(); err != nil {
-		return told(fmt.Errorf("commit: %w", err))
-	}
-	return nil
+		`insert into revision (lesson_id, number, parent, hash, painting, title, body, said)
+		 values ($1, $2, $3, $4, $5, $6, $7, $8) returning made_at`,
+		r.LessonID, r.Number, r.Parent, r.Hash, r.Painting, r.Title, r.Body, r.Said)
 }

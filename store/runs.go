@@ -52,7 +52,7 @@ func (s *Store) Runs(ctx context.Context, lesson string) ([]KeptRun, error) {
 // AddRun keeps a taught session of a lesson.
 func (s *Store) AddRun(ctx context.Context, lesson string, r run.Run) (KeptRun, error) {
 	kept := KeptRun{newID(), r}
-	err := s.within(ctx, func(tx *sqlx.Tx) error {
+	_, err := s.write(ctx, "run "+lesson, &kept, func(tx *sqlx.Tx) error {
 		done, err := tx.ExecContext(ctx, `insert into run (id, lesson_id, taught, note) select $1, id, $3, $4 from lesson where id = $2`, kept.ID, lesson, r.Taught, r.Note)
 		if err != nil {
 			return err

@@ -1,21 +1,26 @@
-// Package store keeps studios, lessons with all their revisions, and the cache of
-// frames and findings in PostgreSQL.
+// Package store keeps studios, lessons with all their revisions, and what was made of their
+// paintings in PostgreSQL.
 package store
 
 import (
 	"cmp"
 	"context"
 	"database/sql"
+	"database/sql/driver"
 	"embed"
 	"errors"
 	"fmt"
+	"io"
 	"net"
+	"strings"
+	"syscall"
 	"time"
 
 	"github.com/jackc/pgx/v5/pgconn"
 	_ "github.com/jackc/pgx/v5/stdlib" // the driver
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
+	"github.com/pressly/goose/v3/lock"
 
 	"proxenos/core/lesson"
 )
@@ -27,8 +32,8 @@ var migrations embed.FS
 var (
 	// ErrNotFound says that there is no such thing.
 	ErrNotFound = errors.New("not found")
-	// ErrUnavailable says that the database does not answer; what was asked has
-	// not been done and may be asked again.
+	// ErrUnavailable says that the database does not answer. Whether a write was done is
+	// not known; with the same key it may be made again.
 	ErrUnavailable = errors.New("the database does not answer")
 )
 
@@ -58,8 +63,9 @@ type Revision struct {
 	Number   int       `db:"number"`
 	Parent   int       `db:"parent"`
 	Hash     string    `db:"hash"`
+	Painting string    `db:"painting"` // what it is painted as: see lesson.Painting
 	Title    string    `db:"title"`
-	Body     string    `db:"body"`
+	Body     string    `db:"body" json:"-"`
 	Said     string    `db:"said"`
 	MadeAt   time.Time `db:"made_at"`
 }
@@ -90,14 +96,48 @@ func Open(ctx context.Context, url string, patience time.Duration) (*Store, erro
 		case <-time.After(100 * time.Millisecond):
 		}
 	}
-	provider, err := goose.NewProvider(goose.DialectPostgres, db.DB, mustSub())
-	if err != nil {
-		return nil, errors.Join(err, db.Close())
-	}
-	if _, err := provider.Up(ctx); err != nil {
+	if err := s.migrate(ctx); err != nil {
 		return nil, errors.Join(fmt.Errorf("bring the tables up to date: %w", err), db.Close())
 	}
 	return s, nil
+}
+
+// migrate brings the tables up to date. Of several processes that start at once one does it
+// and the others wait.
+func (s *Store) migrate(ctx context.Context) error {
+	locker, err := lock.NewPostgresSessionLocker(lock.WithLockTimeout(1, 60), lock.WithUnlockTimeout(1, 60))
+	if err != nil {
+		return err
+	}
+	provider, err := goose.NewProvider(goose.DialectPostgres, s.db.DB, mustSub(), goose.WithSessionLocker(locker))
+	if err != nil {
+		return err
+	}
+	if _, err := provider.Up(ctx); err != nil {
+		return err
+	}
+	return s.namePaintings(ctx)
+}
+
+// namePaintings says of revisions that were saved before paintings had names which they are.
+func (s *Store) namePaintings(ctx context.Context) error {
+	var list []Revision
+	if err := s.db.SelectContext(ctx, &list, `select `+columns("r")+` from revision r where painting = '' limit 1000`); err != nil {
+		return err
+	}
+	for _, r := range list {
+		painting := "unreadable"
+		if l, err := r.Lesson(); err == nil {
+			painting = l.Painting()
+		}
+		if _, err := s.db.ExecContext(ctx, `update revision set painting = $3 where lesson_id = $1 and number = $2`, r.LessonID, r.Number, painting); err != nil {
+			return err
+		}
+	}
+	if len(list) > 0 {
+		return s.namePaintings(ctx)
+	}
+	return nil
 }
 
 // Close ends all connections.
@@ -109,22 +149,28 @@ func (s *Store) Ping(ctx context.Context) error { return told(s.db.PingContext(c
 // notText is what the database says of a text with a zero byte: nothing has such a name.
 const notText = "22021"
 
-// told turns what the driver says into the errors of this package.
+// told turns what the driver says into the errors of this package. What is neither a thing
+// that is not there nor a database out of reach stays as it is: a fault of ours.
 func told(err error) error {
-	var network net.Error
-	var connect *pgconn.ConnectError
 	var pg *pgconn.PgError
 	switch {
 	case err == nil:
 		return nil
 	case errors.Is(err, sql.ErrNoRows), errors.As(err, &pg) && pg.Code == notText:
 		return ErrNotFound
-	case errors.As(err, &pg) && (pg.Code[:2] == "57" || pg.Code[:2] == "08" || pg.Code[:2] == "53"):
+	case pg != nil && (pg.Code[:2] == "57" || pg.Code[:2] == "08" || pg.Code[:2] == "53"):
 		return fmt.Errorf("%w (%s)", ErrUnavailable, pg.Message) // shutting down, lost or full
-	case errors.As(err, &connect), errors.As(err, &network), errors.Is(err, sql.ErrConnDone), pgconn.SafeToRetry(err):
+	case pg == nil && outOfReach(err):
 		return fmt.Errorf("%w (%v)", ErrUnavailable, err)
-	case !errors.As(err, &pg) && !errors.Is(err, context.Canceled):
-		return fmt.Errorf("%w (%v)", ErrUnavailable, err) // a broken pipe or a sudden end of the stream
 	}
 	return err
+}
+
+// outOfReach reports whether the connection to the database could not be made, or broke.
+func outOfReach(err error) bool {
+	var network net.Error
+	var connect *pgconn.ConnectError
+	return errors.As(err, &connect) || errors.As(err, &network) || pgconn.SafeToRetry(err) ||
+		errors.Is(err, sql.ErrConnDone) || errors.Is(err, driver.ErrBadConn) || errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) ||
+		errors.Is(err, net.ErrClosed) || errors.Is(err, syscall.EPIPE) || errors.Is(err, syscall.ECONNRESET) || strings.HasSuffix(err.Error(), "conn closed")
 }

@@ -130,23 +130,11 @@ func TestWhatIsNotThere(t *testing.T) {
 	_, c := s.Shelf(ctx, "nowhere")
 	_, d := s.Save(ctx, "nothing", 1, sample.Lesson(), "")
 	_, e := s.Create(ctx, "nowhere", "", sample.Lesson(), "")
-	_, f := s.Made(ctx, "no/such/frame")
+	_, f := s.Artifact(ctx, store.Artifact{Kind: "no such frame"})
 	for i, err := range []error{a, b, c, d, e, f} {
 		if !errors.Is(err, store.ErrNotFound) {
 			t.Errorf("case %d: %v", i, err)
 		}
-	}
-}
-
-func TestWhatWasMadeIsKept(t *testing.T) {
-	s, _, _ := withLesson(t)
-	for range 2 { // twice is no harm
-		if err := s.PutMade(ctx, "a/b/c", []byte{1, 2, 3}); err != nil {
-			t.Fatal(err)
-		}
-	}
-	if got, err := s.Made(ctx, "a/b/c"); err != nil || len(got) != 3 {
-		t.Errorf("%v, %v", got, err)
 	}
 }
 
@@ -185,6 +173,24 @@ func TestNoDatabaseIsUnavailable(t *testing.T) {
 	_, err := store.Open(ctx, "postgres://nobody:x@127.0.0.1:1/none", 300*time.Millisecond)
 	if !errors.Is(err, store.ErrUnavailable) {
 		t.Errorf("error is %v", err)
+	}
+}
+
+// A fault of ours is none of the database's reach.
+func TestAFaultIsNoOutage(t *testing.T) {
+	s, _, _ := withLesson(t)
+	s.Break(ctx, t)
+	if _, err := s.Head(ctx, "ridge"); err == nil || errors.Is(err, store.ErrUnavailable) || errors.Is(err, store.ErrNotFound) {
+		t.Errorf("a column that is not there: %v", err)
+	}
+	gone, cancel := context.WithCancel(ctx)
+	cancel()
+	if _, err := s.Studios(gone); !errors.Is(err, context.Canceled) || errors.Is(err, store.ErrUnavailable) {
+		t.Errorf("nobody waits for it: %v", err)
+	}
+	s.Close()
+	if _, err := s.Studios(ctx); err == nil || errors.Is(err, store.ErrNotFound) {
+		t.Errorf("after the end: %v", err)
 	}
 }
 

@@ -4,8 +4,8 @@ import (
 	"image"
 	"math"
 	"runtime"
-	"sync"
 
+	"proxenos/core/fault"
 	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
@@ -192,7 +192,7 @@ func (f *Film) Hides(x, y int) float64 {
 
 // parallel calls do for 0 to n-1 on all cores.
 func parallel(n int, do func(i int)) {
-	var group sync.WaitGroup
+	var group fault.Group
 	workers := min(n, runtime.GOMAXPROCS(0))
 	for w := range workers {
 		group.Go(func() {

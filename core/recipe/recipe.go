@@ -7,9 +7,9 @@ import (
 	"math"
 	"runtime"
 	"slices"
-	"sync"
 	"sync/atomic"
 
+	"proxenos/core/fault"
 	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
@@ -204,7 +204,7 @@ func (s *Solver) price(p int, o Options) float64 {
 
 // parallel calls do for 0 to n-1 on all cores, and stops early with ctx.
 func parallel(ctx context.Context, n int, do func(i int)) {
-	var group sync.WaitGroup
+	var group fault.Group
 	var next atomic.Int64
 	for range min(n, runtime.GOMAXPROCS(0)) {
 		group.Go(func() {

@@ -3,12 +3,16 @@ package rehearse
 import (
 	"bytes"
 	"context"
+	"errors"
 	"reflect"
 	"testing"
 
+	"proxenos/core/fault"
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/mark"
+	"proxenos/core/scene"
 )
 
 // layers is the sample with acrylic below, a towel, a drying and tools that are used again.
@@ -110,5 +114,29 @@ func TestCanvasesThatWereLetGoArePaintedAgain(t *testing.T) {
 				t.Errorf("%s: gone on from step %d it is another picture", name, i+1)
 			}
 		}
+	}
+}
+
+// A fault in the middle of a step ends the rehearsal, and nothing else.
+func TestAFaultInAStepIsAnError(t *testing.T) {
+	l := sample.Lesson()
+	r := &Rehearsal{Lesson: l, times: l.Clock(), regions: map[string]*scene.Region{}, Reports: make([]Report, len(l.Steps))}
+	f, err := r.prepare(l, CoarseCell)
+	if err != nil {
+		t.Fatal(err)
+	}
+	f.SettleAll()
+	f.Freeze()
+	plans := make(chan *stage, len(l.Steps))
+	for i := range l.Steps {
+		plans <- r.plan(i, f.N)
+	}
+	bad := r.plan(1, f.N)
+	bad.plan.Strokes[3].Shade = -1
+	<-plans
+	plans <- bad
+	var caught *fault.Fault
+	if err := newPipeline(r, f, map[string]*mark.Brush{}, &meter{}).paint(context.Background(), 0, len(l.Steps), plans, func(int) {}); !errors.As(err, &caught) {
+		t.Errorf("it ends with %v", err)
 	}
 }

@@ -1,12 +1,15 @@
 package rehearse
 
 import (
+	"cmp"
 	"context"
+	"errors"
 	"math"
 	"runtime"
 	"sync"
 	"sync/atomic"
 
+	"proxenos/core/fault"
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/mark"
@@ -42,6 +45,8 @@ const unwanted = math.MaxInt32
 // allMade is what made says once a step has ended, whatever it was.
 const allMade = 1 << 30
 
+var errPlanless = errors.New("the steps could not be planned")
+
 // A pipeline paints the steps of a rehearsal.
 type pipeline struct {
 	r       *Rehearsal
@@ -51,6 +56,7 @@ type pipeline struct {
 	runs    []*painting // under way or ended, not taken in yet, in order
 	cores   chan struct{}
 	stopped atomic.Bool
+	fault   atomic.Pointer[error] // what went wrong in a step, if anything did
 
 	mu      sync.Mutex
 	changed sync.Cond
@@ -73,23 +79,32 @@ func (p *pipeline) paint(ctx context.Context, from, upto int, plans <-chan *stag
 	defer p.end()
 	for i := from; i < upto; i++ {
 		st, ok := <-plans
-		if !ok {
-			return ctx.Err()
+		if !ok { // planning has ended with ctx, or with a fault that its owner will see
+			return cmp.Or(ctx.Err(), errPlanless)
 		}
 		barrier := alone(p.r.Lesson.Steps[i])
 		for len(p.runs) > 0 && (barrier || len(p.runs) == ahead) {
-			p.takeIn(ctx, told)
+			p.takeIn(told)
 		}
-		if err := ctx.Err(); err != nil {
+		if err := p.err(ctx); err != nil {
 			return err
 		}
 		p.start(i, st, barrier)
 		if barrier {
-			p.takeIn(ctx, told)
+			p.takeIn(told)
 		}
 	}
 	for len(p.runs) > 0 {
-		p.takeIn(ctx, told)
+		p.takeIn(told)
+	}
+	return p.err(ctx)
+}
+
+// err is why the painting ends before its end: whoever asked has gone, or something is wrong
+// in the program.
+func (p *pipeline) err(ctx context.Context) error {
+	if err := p.fault.Load(); err != nil {
+		return *err
 	}
 	return ctx.Err()
 }
@@ -136,7 +151,10 @@ func (p *pipeline) start(i int, st *stage, barrier bool) {
 	p.runs = append(p.runs, run)
 	go func() {
 		defer close(run.finished)
-		p.carryOut(run, before, left)
+		if err := p.carryOut(run, before, left); err != nil {
+			p.fault.CompareAndSwap(nil, &err)
+			p.stop()
+		}
 	}()
 }
 
@@ -206,7 +224,8 @@ func (p *pipeline) toolBefore(i int) *painting {
 
 // carryOut paints and measures a step. It takes up the tool that the step before
 // leaves, or what is left already.
-func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) {
+func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) (err error) {
+	defer fault.Catch(&err)
 	p.cores <- struct{}{}
 	defer func() { <-p.cores }()
 	defer p.has(run, allMade)
@@ -216,7 +235,7 @@ func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) {
 		left = before.brush
 	}
 	if p.stopped.Load() {
-		return
+		return nil
 	}
 	run.report, run.brush = p.r.perform(run.step, run.st, run.film, left, run.rec, func(stroke int) bool {
 		if run.ends != nil { // what it has done with is settled before anybody takes it over
@@ -235,15 +254,16 @@ func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) {
 		run.report.measure(p.r.Lesson, run.st, run.film, run.rec)
 		run.st.patch = patchOf(run.rec, len(run.st.shades) > 1)
 	}
+	return nil
 }
 
 // takeIn waits for the earliest step under way and makes it part of the rehearsal.
-func (p *pipeline) takeIn(ctx context.Context, told func(i int)) {
+func (p *pipeline) takeIn(told func(i int)) {
 	run := p.runs[0]
 	<-run.finished
 	p.runs = p.runs[1:]
 	run.rec = nil
-	if ctx.Err() != nil {
+	if p.stopped.Load() {
 		return
 	}
 	r := p.r

@@ -13,6 +13,7 @@ import (
 	"math/rand/v2"
 	"sync"
 
+	"proxenos/core/fault"
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/mark"
@@ -86,6 +87,9 @@ func Run(ctx context.Context, l *lesson.Lesson, cell float64, progress Progress)
 // Again rehearses l, taking over from prev every step that both begin with. prev
 // may be nil, and stays usable.
 func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, progress Progress) (*Rehearsal, error) {
+	if prev != nil && prev.Final.Cell == cellOf(l, cell) && prev.Lesson.Painting() == l.Painting() {
+		return prev.as(l), nil
+	}
 	r, f, m, err := paintSteps(ctx, prev, l, cell, len(l.Steps), progress)
 	if err != nil {
 		return nil, err
@@ -100,6 +104,17 @@ func Again(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64,
 	}
 	r.relate()
 	return r, nil
+}
+
+// as is the rehearsal as one of another lesson that is painted the same.
+func (r *Rehearsal) as(l *lesson.Lesson) *Rehearsal {
+	return &Rehearsal{Lesson: l, Reports: r.Reports, Final: r.Final, Owner: r.Owner, times: r.times, stages: r.stages, every: r.every,
+		last: r.last, tools: r.tools, regions: map[string]*scene.Region{}}
+}
+
+// cellOf is the side of a cell, mm, when one of some size is asked for.
+func cellOf(l *lesson.Lesson, cell float64) float64 {
+	return max(cell, math.Sqrt(l.Support.Width*l.Support.Height/MaxCells))
 }
 
 // Try carries out l up to and including one step, taking over from prev what it
@@ -119,7 +134,7 @@ func Try(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, step string) (R
 
 // paintSteps carries out the first upto steps.
 func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, upto int, progress Progress) (*Rehearsal, *film.Film, *meter, error) {
-	cell = max(cell, math.Sqrt(l.Support.Width*l.Support.Height/MaxCells))
+	cell = cellOf(l, cell)
 	r := &Rehearsal{Lesson: l, times: l.Clock(), regions: map[string]*scene.Region{}}
 	m := &meter{}
 	done := 0
@@ -261,7 +276,7 @@ func (r *Rehearsal) region(z lesson.Zone) *scene.Region {
 func (r *Rehearsal) planAhead(ctx context.Context, from, upto, ingredients int) (plans <-chan *stage, stop func()) {
 	ctx, cancel := context.WithCancel(ctx)
 	out := make(chan *stage, 3)
-	var ended sync.WaitGroup
+	var ended fault.Group
 	ended.Go(func() {
 		defer close(out)
 		for i := from; i < upto; i++ {

@@ -15,6 +15,7 @@ import (
 	"sync"
 	"sync/atomic"
 
+	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/core/picture"
 	"proxenos/core/rehearse"
@@ -139,7 +140,7 @@ func All() []Rule {
 func speak(c *Context, rules []Rule) [][]Finding {
 	found := make([][]Finding, len(rules))
 	var next atomic.Int32
-	var ended sync.WaitGroup
+	var ended fault.Group
 	for range min(runtime.GOMAXPROCS(0), len(rules)) {
 		ended.Go(func() {
 			for i := int(next.Add(1)) - 1; i < len(rules) && c.Err() == nil; i = int(next.Add(1)) - 1 {

@@ -1,96 +1,112 @@
-// Package easel carries out rehearsals for the server: newest first, one at a
-// time for each lesson, with progress, and with the last few kept in memory so
-// that frames can be shown and edits go on from where they differ.
+// Package easel carries out rehearsals for the server: what was asked for last comes first,
+// one paints at a time, with progress, and the last canvases are kept within a budget so
+// that frames can be shown and edits go on from where they differ. What was painted once is
+// kept in a cabinet, from which an edit goes on after the program was started anew.
 //
 // It computes nothing itself; it only decides what the core does when.
 package easel
 
 import (
 	"context"
-	"errors"
+	"log/slog"
 	"sync"
-	"sync/atomic"
 	"time"
 
+	"github.com/hashicorp/golang-lru/v2/simplelru"
+
+	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 )
 
+// A Cabinet keeps the last canvas of every lesson, between runs of the program.
+type Cabinet interface {
+	// Canvas returns what was last kept of a lesson; nothing where there is none.
+	Canvas(ctx context.Context, lesson string) ([]byte, error)
+	// Keep keeps the canvas of a lesson in the place of the one before.
+	Keep(ctx context.Context, lesson, painting string, canvas []byte) error
+}
+
+// Options say how an easel works.
+type Options struct {
+	Memory  int64   // bytes that canvases which are kept may take; 0 for some
+	Cabinet Cabinet // nil for none
+	Log     *slog.Logger
+}
+
+// usualMemory is for those who do not say.
+const usualMemory = 600 << 20
+
 // An Easel is safe for concurrent use. Make it with [New] and end it with Close.
 type Easel struct {
+	Options
 	ctx    context.Context
 	cancel context.CancelFunc
 	jobs   sync.WaitGroup
 	turn   turn // held by the job that paints
+	soon   time.Duration
+	check  func(*rule.Context) ([]rule.Finding, error)
 
-	mu   sync.Mutex
-	work map[string]*Job // by the hash of the lesson
-	kept []*Job          // finished, least recently used first
-	most int
-	soon time.Duration
+	mu     sync.Mutex
+	work   map[string]*Job              // by what is painted and judged
+	kept   *simplelru.LRU[string, *Job] // finished, by the same
+	latest map[string]*Job              // of each lesson the last that finished, while it is kept
+	store  keeper
 }
 
-// New makes an easel that keeps at most that many finished rehearsals.
-func New(most int) *Easel {
+// New makes an easel.
+func New(o Options) *Easel {
+	if o.Memory <= 0 {
+		o.Memory = usualMemory
+	}
+	if o.Log == nil {
+		o.Log = slog.New(slog.DiscardHandler)
+	}
 	ctx, cancel := context.WithCancel(context.Background())
-	return &Easel{ctx: ctx, cancel: cancel, work: map[string]*Job{}, most: most, soon: soon}
+	e := &Easel{Options: o, ctx: ctx, cancel: cancel, soon: soon, check: rule.Check, work: map[string]*Job{}, latest: map[string]*Job{}}
+	kept, err := simplelru.NewLRU[string, *Job](1<<20, nil) // the budget bounds it, not the count
+	if err != nil {
+		panic(err) // only a size of 0 could do it
+	}
+	e.kept = kept
+	e.store.start(e)
+	return e
 }
 
-// Close stops all work and waits for it to end.
+// Close stops all work, waits for it to end and keeps what is not kept yet.
 func (e *Easel) Close() {
 	e.cancel()
 	e.jobs.Wait()
+	e.store.end()
 }
 
-// A Job is the rehearsal of one lesson, under way or done.
-type Job struct {
-	Lesson *lesson.Lesson
-
-	key      string // which lesson of the shelf it is
-	version  int    // of it
-	hash     string
-	cancel   context.CancelFunc
-	done     atomic.Int32
-	drafted  chan struct{} // closed once trials may be read
-	painted  chan struct{} // closed once rehearsal may be read
-	finished chan struct{} // closed once all may be read
-
-	rehearsal *rehearse.Rehearsal
-	trials    *rehearse.Rehearsal
-	rough     []rule.Finding // what the rules say of the trials, once that was asked
-	findings  []rule.Finding
-	foreseen  atomic.Pointer[[]rule.Finding]
-	err       error
-}
-
-// ErrSuperseded ends a job whose lesson was changed before it was done.
-var ErrSuperseded = errors.New("a newer version of the lesson is being rehearsed")
-
-// Rehearse returns the job for a lesson, starting it if need be. key names the
-// lesson on the shelf, version counts its changes: an unfinished job of an older version
-// is stopped, one of a newer is not, for somebody may still ask how it was.
+// Rehearse returns the job for a lesson, starting it if need be. key names the lesson on the
+// shelf, version counts its changes: an unfinished job of an older version is stopped, one of
+// a newer is not, for somebody may still ask how it was. Who asks again for what waits lets
+// it rise.
 func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
-	hash := l.Hash()
+	painting := l.Painting()
+	name := painting + "/" + l.Judging()
 	e.mu.Lock()
 	defer e.mu.Unlock()
-	if j, ok := e.work[hash]; ok {
+	if j, ok := e.work[name]; ok {
 		j.version = max(j.version, version) // taken back, it is the newest again
-		e.touch(j)
+		if _, done := e.kept.Get(name); !done {
+			j.place.rise()
+		}
 		return j
 	}
 	for _, old := range e.work {
-		if old.key == key && old.version < version {
-			select {
-			case <-old.finished:
-			default:
-				old.cancel()
-			}
+		if old.key == key && old.version < version && !old.ended() {
+			old.cancel()
 		}
 	}
 	ctx, cancel := context.WithCancel(e.ctx)
-	j := &Job{Lesson: l, key: key, version: version, hash: hash, cancel: cancel, drafted: make(chan struct{}), painted: make(chan struct{}), finished: make(chan struct{})}
-	e.work[hash] = j
+	j := newJob(l, key, version, name, painting, cancel)
+	j.place = e.turn.line()
+	e.work[name] = j
+	e.store.busy(key)
 	e.jobs.Go(func() {
 		defer cancel()
 		e.carryOut(ctx, j)
@@ -98,158 +114,136 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	return j
 }
 
-// touch marks a finished job as just used.
-func (e *Easel) touch(j *Job) {
-	for i, k := range e.kept {
-		if k == j {
-			e.kept = append(append(e.kept[:i:i], e.kept[i+1:]...), j)
-			return
-		}
-	}
-}
-
-// latest returns the last finished job of a lesson of the shelf, which a new version can
-// go on from; an empty one where there is none.
-func (e *Easel) latest(key string) *Job {
+// before returns what a job can go on from: the last finished one of its lesson, or what the
+// cabinet has. An empty one where there is nothing.
+func (e *Easel) before(ctx context.Context, j *Job) *Job {
 	e.mu.Lock()
-	defer e.mu.Unlock()
-	for i := len(e.kept) - 1; i >= 0; i-- {
-		if e.kept[i].key == key {
-			return e.kept[i]
-		}
+	last := e.latest[j.key]
+	e.mu.Unlock()
+	if last != nil {
+		return last
 	}
-	return &Job{}
+	if last = e.takeOut(ctx, j.key); last == nil {
+		return &Job{}
+	}
+	return last
 }
 
 func (e *Easel) carryOut(ctx context.Context, j *Job) {
 	err := e.paint(ctx, j)
-	e.mu.Lock()
-	defer e.mu.Unlock()
-	if err != nil {
-		if e.ctx.Err() == nil && ctx.Err() != nil {
-			err = ErrSuperseded
-		}
-		j.err = err
-		delete(e.work, j.hash) // asked again, it starts again
-		for _, c := range []chan struct{}{j.drafted, j.painted} {
-			select {
-			case <-c:
-			default:
-				close(c)
-			}
-		}
-	} else {
-		e.kept = append(e.kept, j)
-		for len(e.kept) > e.most {
-			delete(e.work, e.kept[0].hash)
-			e.kept = e.kept[1:]
-		}
+	if err == nil {
+		j.weigh()
 	}
-	close(j.finished)
+	e.mu.Lock()
+	var pack []*Job
+	switch {
+	case err == nil:
+		pack = e.keep(j)
+	case e.ctx.Err() == nil && ctx.Err() != nil:
+		err = ErrSuperseded
+		delete(e.work, j.name) // asked again, it starts again
+	default:
+		delete(e.work, j.name)
+		e.failed(j, err)
+	}
+	j.end(err)
+	e.mu.Unlock()
+	for _, old := range pack {
+		old.putAway()
+	}
 }
 
-func (e *Easel) paint(ctx context.Context, j *Job) error {
-	if err := e.turn.take(ctx); err != nil {
+// failed says what went wrong, and lets a job that met a fault of the program rest for a
+// while before it is begun again. The lock must be held.
+func (e *Easel) failed(j *Job, err error) {
+	if !isFault(err) {
+		return
+	}
+	e.Log.Error("a rehearsal failed", "lesson", j.key, "version", j.version, "error", err, "stack", stackOf(err))
+	e.work[j.name] = j
+	time.AfterFunc(faultRests, func() {
+		e.mu.Lock()
+		defer e.mu.Unlock()
+		if e.work[j.name] == j {
+			delete(e.work, j.name)
+		}
+	})
+}
+
+// faultRests is how long what met a fault is not tried again.
+const faultRests = 20 * time.Second
+
+// keep takes a finished job in, and lets those go that were used longest ago, as the budget
+// has it. It returns those whose canvases are to be packed. The lock must be held.
+func (e *Easel) keep(j *Job) (pack []*Job) {
+	e.kept.Add(j.name, j)
+	if last := e.latest[j.key]; last == nil || last.version <= j.version {
+		e.latest[j.key] = j
+	}
+	e.store.put(j)
+	var sum int64
+	jobs := e.kept.Values() // used longest ago first
+	for i, old := range jobs {
+		sum += old.size.Load()
+		if i < len(jobs)-loose {
+			pack = append(pack, old)
+		}
+	}
+	for sum > e.Memory && e.kept.Len() > 1 {
+		name, old, _ := e.kept.RemoveOldest()
+		sum -= old.size.Load()
+		delete(e.work, name)
+		if e.latest[old.key] == old {
+			delete(e.latest, old.key)
+		}
+	}
+	return pack
+}
+
+// loose is how many canvases are kept as they are, so that they are shown at once; the
+// others are packed.
+const loose = 2
+
+// paint carries a job out, when it is its turn.
+func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
+	defer fault.Catch(&err)
+	if err := j.place.take(ctx); err != nil {
 		return err
 	}
-	defer e.turn.give()
-	before := e.latest(j.key)
+	defer j.place.give()
+	before := e.before(ctx, j)
+	var waits error // it is not its turn any more
+	step := func(done, _ int) {
+		if waits == nil {
+			waits = j.place.pass(ctx)
+		}
+	}
 	// The coarse canvas is there in a third of the time, and is wanted for trials anyway.
 	began := time.Now()
-	coarse, err := rehearse.Again(ctx, before.trials, j.Lesson, rehearse.CoarseCell, nil)
+	coarse, err := rehearse.Again(ctx, before.trials, j.Lesson, rehearse.CoarseCell, step)
 	if err != nil {
 		return err
 	}
 	j.trials = coarse
 	close(j.drafted)
-	if before.trials != nil && time.Since(began) > e.soon {
-		if err := j.foresee(ctx, before); err != nil {
+	if before.trials != nil && before.findings != nil && time.Since(began) > e.soon {
+		if err := j.foresee(ctx, e, before); err != nil {
 			return err
 		}
 	}
-	r, err := rehearse.Again(ctx, before.rehearsal, j.Lesson, rehearse.FineCell, func(done, _ int) { j.done.Store(int32(done)) })
+	r, err := rehearse.Again(ctx, before.rehearsal, j.Lesson, rehearse.FineCell, func(done, of int) {
+		j.done.Store(int32(done))
+		step(done, of)
+	})
 	if err != nil {
 		return err
 	}
-	j.rehearsal = r
+	j.rehearsal, j.fromCabinet = r, before.fromCabinet && before.painting == j.painting
 	close(j.painted)
-	j.findings, err = rule.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
+	j.findings, err = e.check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
 	return err
 }
 
 // soon is in what time a coarse canvas is painted whose fine one is worth waiting for;
 // after a longer one the rules look at the coarse one first.
 const soon = 150 * time.Millisecond
-
-// foresee lets the rules look at the coarse canvas: with what they said of both before, that
-// tells most of what they will say. It is called by the job that paints, of which there is
-// one at a time.
-func (j *Job) foresee(ctx context.Context, before *Job) (err error) {
-	for _, k := range []*Job{before, j} {
-		if k.rough != nil {
-			continue
-		}
-		if k.rough, err = rule.Check(&rule.Context{Context: ctx, Lesson: k.Lesson, Rehearsal: k.trials}); err != nil {
-			return err
-		}
-	}
-	list := rule.Foresee(j.Lesson, before.findings, before.rough, j.rough)
-	j.foreseen.Store(&list)
-	return nil
-}
-
-// Foreseen returns what the rules will likely say and the coarse canvas by which it is
-// known; ok is false before that, and where nothing is known of the lesson before it was
-// changed.
-func (j *Job) Foreseen() (list []rule.Finding, r *rehearse.Rehearsal, ok bool) {
-	if p := j.foreseen.Load(); p != nil {
-		return *p, j.trials, true
-	}
-	return nil, nil, false
-}
-
-// Progress is the number of steps painted so far.
-func (j *Job) Progress() int { return int(j.done.Load()) }
-
-// Drafted waits for the coarse canvas.
-func (j *Job) Drafted(ctx context.Context) (*rehearse.Rehearsal, error) {
-	return j.await(ctx, j.drafted, func() *rehearse.Rehearsal { return j.trials })
-}
-
-// Painted waits for the canvas.
-func (j *Job) Painted(ctx context.Context) (*rehearse.Rehearsal, error) {
-	return j.await(ctx, j.painted, func() *rehearse.Rehearsal { return j.rehearsal })
-}
-
-func (j *Job) await(ctx context.Context, ready <-chan struct{}, made func() *rehearse.Rehearsal) (*rehearse.Rehearsal, error) {
-	select {
-	case <-ready:
-	case <-ctx.Done():
-		return nil, ctx.Err()
-	}
-	if r := made(); r != nil {
-		return r, nil
-	}
-	<-j.finished
-	return nil, j.err
-}
-
-// Judged waits for the findings.
-func (j *Job) Judged(ctx context.Context) ([]rule.Finding, error) {
-	select {
-	case <-j.finished:
-		return j.findings, j.err
-	case <-ctx.Done():
-		return nil, ctx.Err()
-	}
-}
-
-// Found returns the findings once they are known; ok is false before.
-func (j *Job) Found() (list []rule.Finding, r *rehearse.Rehearsal, ok bool, err error) {
-	select {
-	case <-j.finished:
-		return j.findings, j.rehearsal, true, j.err
-	default:
-		return nil, nil, false, nil
-	}
-}

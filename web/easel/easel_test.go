@@ -3,13 +3,19 @@ package easel_test
 import (
 	"context"
 	"errors"
+	"reflect"
 	"runtime"
+	"strings"
+	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
+	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rehearse"
+	"proxenos/core/rule"
 	"proxenos/web/easel"
 )
 
@@ -22,20 +28,20 @@ func version(t *testing.T, minutes float64) *lesson.Lesson {
 	return l
 }
 
+// finish waits until a job has ended.
 func finish(t *testing.T, j *easel.Job) error {
 	t.Helper()
-	for range 400 {
-		if _, _, ok, err := j.Found(); ok {
-			return err
-		}
-		time.Sleep(20 * time.Millisecond)
+	ctx, cancel := context.WithTimeout(t.Context(), 2*time.Minute)
+	defer cancel()
+	_, err := j.Judged(ctx)
+	if ctx.Err() != nil {
+		t.Fatal("the job never ends")
 	}
-	t.Fatal("the job never ends")
-	return nil
+	return err
 }
 
 func TestAJobPaintsThenFinds(t *testing.T) {
-	e := easel.New(2)
+	e := easel.New(easel.Options{})
 	defer e.Close()
 	l := sample.Lesson()
 	l.Session = 18
@@ -61,7 +67,7 @@ func TestAJobPaintsThenFinds(t *testing.T) {
 }
 
 func TestAChangeIsForeseenBeforeItIsPainted(t *testing.T) {
-	e := easel.New(4)
+	e := easel.New(easel.Options{})
 	defer e.Close()
 	e.Foresees()
 	l := sample.Lesson()
@@ -88,7 +94,7 @@ func TestAChangeIsForeseenBeforeItIsPainted(t *testing.T) {
 }
 
 func TestANewerVersionStopsTheOlder(t *testing.T) {
-	e := easel.New(2)
+	e := easel.New(easel.Options{})
 	defer e.Close()
 	old := e.Rehearse("a", 1, version(t, 7))
 	other := e.Rehearse("b", 1, version(t, 9))
@@ -112,8 +118,8 @@ func TestANewerVersionStopsTheOlder(t *testing.T) {
 	}
 }
 
-func TestOnlyTheLastFewAreKept(t *testing.T) {
-	e := easel.New(1)
+func TestOnlyWhatTheBudgetBearsIsKept(t *testing.T) {
+	e := easel.New(easel.Options{Memory: 1})
 	defer e.Close()
 	first := e.Rehearse("a", 1, version(t, 7))
 	if err := finish(t, first); err != nil {
@@ -131,9 +137,116 @@ func TestOnlyTheLastFewAreKept(t *testing.T) {
 	}
 }
 
+// Words and notes are no reason to paint: it is the same job.
+func TestWordsStartNothing(t *testing.T) {
+	e := easel.New(easel.Options{})
+	defer e.Close()
+	l := sample.Lesson()
+	first := e.Rehearse("a", 1, l)
+	if err := finish(t, first); err != nil {
+		t.Fatal(err)
+	}
+	said := sample.Lesson()
+	said.Steps[0].Words, said.Steps[0].Note, said.Steps[0].Stage = "Say so.", "Look.", "Sky"
+	if e.Rehearse("a", 2, said) != first {
+		t.Error("it is rehearsed again for its words")
+	}
+	shorter := sample.Lesson()
+	shorter.Session = 12 // another judgement of the same canvas
+	second := e.Rehearse("a", 3, shorter)
+	if err := finish(t, second); err != nil || second == first || second.Progress() != 0 {
+		t.Errorf("%d steps were painted for another length of session, %v", second.Progress(), err)
+	}
+}
+
+// A fault in the rules, or in the painting, ends the job that met it, and that alone.
+func TestAFaultEndsItsJobAlone(t *testing.T) {
+	e := easel.New(easel.Options{})
+	defer e.Close()
+	var bad atomic.Bool
+	bad.Store(true)
+	e.Judges(func(c *rule.Context) ([]rule.Finding, error) {
+		if bad.Load() {
+			panic("a rule falls over")
+		}
+		return rule.Check(c)
+	})
+	j := e.Rehearse("a", 1, sample.Lesson())
+	var f *fault.Fault
+	if err := finish(t, j); !errors.As(err, &f) || !strings.Contains(err.Error(), "a rule falls over") {
+		t.Errorf("it ends with %v", err)
+	}
+	if e.Rehearse("a", 1, sample.Lesson()) != j {
+		t.Error("what met a fault is tried again at once")
+	}
+	bad.Store(false)
+	if err := finish(t, e.Rehearse("b", 1, version(t, 9))); err != nil {
+		t.Errorf("another lesson: %v", err)
+	}
+}
+
+// A drawer is a cabinet in memory.
+type drawer struct {
+	mu   sync.Mutex
+	held map[string][]byte
+}
+
+func (d *drawer) Canvas(_ context.Context, lesson string) ([]byte, error) {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	return d.held[lesson], nil
+}
+
+func (d *drawer) Keep(_ context.Context, lesson, _ string, canvas []byte) error {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	d.held[lesson] = canvas
+	return nil
+}
+
+// After a restart a lesson is not painted again, and an edit goes on from its last canvas.
+func TestAnEditGoesOnAfterARestart(t *testing.T) {
+	d := &drawer{held: map[string][]byte{}}
+	e := easel.New(easel.Options{Cabinet: d})
+	if err := finish(t, e.Rehearse("a", 1, sample.Lesson())); err != nil {
+		t.Fatal(err)
+	}
+	e.Close() // what is pending is kept
+	if len(d.held["a"]) == 0 {
+		t.Fatal("nothing was kept")
+	}
+	e = easel.New(easel.Options{Cabinet: d})
+	defer e.Close()
+	same := e.Rehearse("a", 1, sample.Lesson())
+	if err := finish(t, same); err != nil || same.Progress() != 0 || !same.FromCabinet() {
+		t.Errorf("%d steps were painted again, %v", same.Progress(), err)
+	}
+	next, _, err := lesson.Apply(sample.Lesson(), lesson.SetMinutes{Step: "lights", Minutes: 8})
+	if err != nil {
+		t.Fatal(err)
+	}
+	j := e.Rehearse("a", 2, next)
+	if err := finish(t, j); err != nil || j.FromCabinet() {
+		t.Fatal(err)
+	}
+	r, err := j.Painted(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	anew, err := rehearse.Run(t.Context(), next, rehearse.FineCell, nil)
+	if err != nil || !reflect.DeepEqual(anew.Reports, r.Reports) || anew.Differs(r) != 0 {
+		t.Errorf("gone on from the cabinet it is another painting, %v", err)
+	}
+	// What is damaged is no harm.
+	d.held["b"] = []byte("no canvas")
+	if err := finish(t, e.Rehearse("b", 1, version(t, 9))); err != nil {
+		t.Error(err)
+	}
+}
+
 func TestCloseEndsEverything(t *testing.T) {
 	before := runtime.NumGoroutine()
-	e := easel.New(2)
+	e := easel.New(easel.Options{})
 	var jobs []*easel.Job
 	for i := range 5 {
 		jobs = append(jobs, e.Rehearse("a"+string(rune('0'+i)), 1, version(t, float64(6+i))))
@@ -154,7 +267,7 @@ func TestCloseEndsEverything(t *testing.T) {
 }
 
 func TestWaitingCanBeGivenUp(t *testing.T) {
-	e := easel.New(2)
+	e := easel.New(easel.Options{})
 	defer e.Close()
 	ctx, cancel := context.WithCancel(context.Background())
 	cancel()

@@ -4,27 +4,58 @@ import (
 	"context"
 	"slices"
 	"sync"
+	"time"
 )
 
-// A turn is held by one at a time, and goes to the newest of those who wait: what somebody
-// has just changed comes before what a shelf full of lessons asked for. The zero value is
-// free.
+// A turn is held by one at a time. It goes to who was asked for last: what somebody has just
+// changed comes before what a shelf full of lessons asked for, and who is asked for again
+// rises. But nobody waits for ever: who has waited long comes first. The zero value is free.
 type turn struct {
 	mu      sync.Mutex
-	held    bool
-	waiting []chan struct{} // closed when its owner holds the turn
+	holder  *waiter
+	waiting []*waiter // asked for last at the end
+	paused  int       // of those that wait, who have begun
 }
 
+// A waiter holds the turn, or waits for it.
+type waiter struct {
+	turn   *turn
+	mine   chan struct{} // closed when it holds the turn
+	since  time.Time     // when it began to wait, or to hold the turn
+	paused bool          // it has held it before
+}
+
+const (
+	longWait   = 8 * time.Second        // after which who waits comes before the newest
+	longHold   = 500 * time.Millisecond // after which who holds the turn lets others go first
+	mostPaused = 1                      // of those who have begun may wait at once: each holds a canvas
+)
+
+// line returns one who can wait for the turn.
+func (t *turn) line() *waiter { return &waiter{turn: t} }
+
 // take waits for the turn. It fails with the error of ctx, and does not hold it then.
-func (t *turn) take(ctx context.Context) error {
+func (w *waiter) take(ctx context.Context) error {
+	t := w.turn
 	t.mu.Lock()
-	if err := ctx.Err(); err != nil || !t.held {
-		t.held = t.held || err == nil
+	if err := ctx.Err(); err != nil {
 		t.mu.Unlock()
 		return err
 	}
-	mine := make(chan struct{})
-	t.waiting = append(t.waiting, mine)
+	w.since = time.Now()
+	if t.holder == nil {
+		t.holder = w
+		t.mu.Unlock()
+		return nil
+	}
+	w.mine = make(chan struct{})
+	if w.paused { // others go first
+		t.paused++
+		t.waiting = slices.Insert(t.waiting, 0, w)
+	} else {
+		t.waiting = append(t.waiting, w)
+	}
+	mine := w.mine
 	t.mu.Unlock()
 	select {
 	case <-mine:
@@ -32,25 +63,70 @@ func (t *turn) take(ctx context.Context) error {
 	case <-ctx.Done():
 	}
 	t.mu.Lock()
-	i := slices.Index(t.waiting, mine)
-	if i >= 0 {
-		t.waiting = slices.Delete(t.waiting, i, i+1)
-	}
-	t.mu.Unlock()
-	if i < 0 { // it was given at the same moment
-		t.give()
+	defer t.mu.Unlock()
+	if i := slices.Index(t.waiting, w); i >= 0 {
+		t.leave(i)
+	} else { // it was given at the same moment
+		t.next()
 	}
 	return ctx.Err()
 }
 
 // give passes the turn on.
-func (t *turn) give() {
+func (w *waiter) give() {
+	w.turn.mu.Lock()
+	defer w.turn.mu.Unlock()
+	w.turn.next()
+}
+
+// rise makes who waits the next one.
+func (w *waiter) rise() {
+	t := w.turn
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	if n := len(t.waiting); n > 0 {
-		close(t.waiting[n-1])
-		t.waiting = t.waiting[:n-1]
+	if i := slices.Index(t.waiting, w); i >= 0 {
+		t.waiting = append(slices.Delete(t.waiting, i, i+1), w)
+	}
+}
+
+// pass lets others go first, where some wait and it has been held for long; it returns when
+// the turn is held again.
+func (w *waiter) pass(ctx context.Context) error {
+	t := w.turn
+	t.mu.Lock()
+	if len(t.waiting) == 0 || t.paused >= mostPaused || time.Since(w.since) < longHold {
+		t.mu.Unlock()
+		return nil
+	}
+	t.next()
+	t.mu.Unlock()
+	w.paused = true
+	return w.take(ctx)
+}
+
+// next gives the turn to the next. The lock must be held.
+func (t *turn) next() {
+	t.holder = nil
+	if len(t.waiting) == 0 {
 		return
 	}
-	t.held = false
+	i := len(t.waiting) - 1
+	for k, w := range t.waiting {
+		if time.Since(w.since) > longWait && w.since.Before(t.waiting[i].since) {
+			i = k
+		}
+	}
+	w := t.leave(i)
+	w.since, t.holder = time.Now(), w
+	close(w.mine)
+}
+
+// leave takes one out of those who wait. The lock must be held.
+func (t *turn) leave(i int) *waiter {
+	w := t.waiting[i]
+	t.waiting = slices.Delete(t.waiting, i, i+1)
+	if w.paused {
+		t.paused--
+	}
+	return w
 }

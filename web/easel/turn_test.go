@@ -9,57 +9,122 @@ import (
 	"time"
 )
 
-func TestTheTurnGoesToTheNewest(t *testing.T) {
-	var turn turn
-	if err := turn.take(context.Background()); err != nil {
+// waits returns once so many wait for the turn.
+func (t *turn) waits(n int) {
+	for {
+		t.mu.Lock()
+		is := len(t.waiting)
+		t.mu.Unlock()
+		if is == n {
+			return
+		}
+		time.Sleep(time.Millisecond)
+	}
+}
+
+// A queue is who wait for a turn that somebody holds, in the order in which they came, and
+// what becomes of them.
+type queue struct {
+	turn  turn
+	first *waiter
+	all   sync.WaitGroup
+	mu    sync.Mutex
+	order []int
+	line  []*waiter
+}
+
+func newQueue(t *testing.T, n int) *queue {
+	q := &queue{}
+	q.first = q.turn.line()
+	if err := q.first.take(t.Context()); err != nil {
 		t.Fatal(err)
 	}
-	var order []int
-	var mu sync.Mutex
-	var all sync.WaitGroup
-	waits := func(n int) {
-		for {
-			turn.mu.Lock()
-			is := len(turn.waiting)
-			turn.mu.Unlock()
-			if is == n {
+	for i := range n {
+		w := q.turn.line()
+		q.line = append(q.line, w)
+		q.all.Go(func() {
+			if err := w.take(t.Context()); err != nil {
+				t.Error(err)
 				return
 			}
-			time.Sleep(time.Millisecond)
-		}
-	}
-	for n := range 4 {
-		all.Go(func() {
-			if err := turn.take(context.Background()); err != nil {
-				t.Error(err)
-			}
-			mu.Lock()
-			order = append(order, n)
-			mu.Unlock()
-			turn.give()
+			q.mu.Lock()
+			q.order = append(q.order, i)
+			q.mu.Unlock()
+			w.give()
 		})
-		waits(n + 1)
+		q.turn.waits(i + 1)
 	}
-	gone, cancel := context.WithCancel(context.Background())
-	all.Go(func() {
-		if err := turn.take(gone); !errors.Is(err, context.Canceled) {
+	return q
+}
+
+func TestTheTurnGoesToTheNewest(t *testing.T) {
+	q := newQueue(t, 4)
+	gone, cancel := context.WithCancel(t.Context())
+	q.all.Go(func() {
+		if err := q.turn.line().take(gone); !errors.Is(err, context.Canceled) {
 			t.Errorf("who gives up: %v", err)
 		}
 	})
-	waits(5)
+	q.turn.waits(5)
 	cancel()
-	waits(4)
-	turn.give()
-	all.Wait()
-	if !slices.Equal(order, []int{3, 2, 1, 0}) {
-		t.Errorf("the order is %v", order)
+	q.turn.waits(4)
+	q.first.give()
+	q.all.Wait()
+	if !slices.Equal(q.order, []int{3, 2, 1, 0}) {
+		t.Errorf("the order is %v", q.order)
 	}
-	if err := turn.take(gone); err == nil {
+	if err := q.turn.line().take(gone); err == nil {
 		t.Error("taken by somebody who has gone")
 	}
-	if err := turn.take(context.Background()); err != nil || !turn.held {
+	if err := q.turn.line().take(t.Context()); err != nil || q.turn.holder == nil {
 		t.Errorf("it is free: %v", err)
 	}
+}
+
+func TestWhoIsAskedForAgainRises(t *testing.T) {
+	q := newQueue(t, 4)
+	q.line[1].rise()
+	q.first.rise() // who holds it already stays
+	q.first.give()
+	q.all.Wait()
+	if !slices.Equal(q.order, []int{1, 3, 2, 0}) {
+		t.Errorf("the order is %v", q.order)
+	}
+}
+
+func TestNobodyWaitsForEver(t *testing.T) {
+	q := newQueue(t, 4)
+	q.turn.mu.Lock()
+	for i, ago := range []time.Duration{longWait + time.Second, longWait + 2*time.Second, 0, 0} {
+		q.line[i].since = q.line[i].since.Add(-ago)
+	}
+	q.turn.mu.Unlock()
+	q.first.give()
+	q.all.Wait()
+	if !slices.Equal(q.order, []int{1, 0, 3, 2}) {
+		t.Errorf("the order is %v", q.order)
+	}
+}
+
+// Who has held the turn for long lets others go first, and goes on after them.
+func TestALongJobLetsOthersGoFirst(t *testing.T) {
+	q := newQueue(t, 3)
+	if err := q.first.pass(t.Context()); err != nil || len(q.order) != 0 {
+		t.Errorf("it has hardly begun: %v, %v", q.order, err)
+	}
+	q.turn.mu.Lock()
+	q.first.since = q.first.since.Add(-2 * longHold)
+	q.turn.mu.Unlock()
+	if err := q.first.pass(t.Context()); err != nil {
+		t.Fatal(err)
+	}
+	q.mu.Lock()
+	if !slices.Equal(q.order, []int{2, 1, 0}) || q.turn.holder != q.first || q.turn.paused != 0 {
+		t.Errorf("after %v it holds the turn: %v, %d paused", q.order, q.turn.holder == q.first, q.turn.paused)
+	}
+	q.mu.Unlock()
+	q.first.give()
+	q.all.Wait()
 }
 
 func TestNobodyLosesTheTurn(t *testing.T) {
@@ -70,17 +135,18 @@ func TestNobodyLosesTheTurn(t *testing.T) {
 		all.Go(func() {
 			ctx, cancel := context.WithTimeout(context.Background(), time.Duration(n%7)*100*time.Microsecond)
 			defer cancel()
-			if turn.take(ctx) != nil {
+			w := turn.line()
+			if w.take(ctx) != nil {
 				return
 			}
 			held++
 			time.Sleep(50 * time.Microsecond)
 			held--
-			turn.give()
+			w.give()
 		})
 	}
 	all.Wait()
-	if turn.held || len(turn.waiting) != 0 || held != 0 {
-		t.Errorf("held %v, %d wait, %d hold it", turn.held, len(turn.waiting), held)
+	if turn.holder != nil || len(turn.waiting) != 0 || turn.paused != 0 || held != 0 {
+		t.Errorf("held %v, %d wait, %d paused, %d hold it", turn.holder != nil, len(turn.waiting), turn.paused, held)
 	}
 }

@@ -1,0 +1,177 @@
+package easel
+
+import (
+	"context"
+	"encoding/binary"
+	"errors"
+	"sync"
+	"time"
+
+	"proxenos/core/fault"
+	"proxenos/core/rehearse"
+)
+
+// A keeper writes the last canvas of a lesson into the cabinet once nobody has changed the
+// lesson for a while.
+type keeper struct {
+	e       *Easel
+	mu      sync.Mutex
+	pending map[string]*Job // by lesson
+	since   map[string]time.Time
+	wake    chan struct{}
+	ended   chan struct{}
+}
+
+const (
+	quiet      = 4 * time.Second  // after which a lesson is kept
+	canvasMost = 24 << 20         // bytes of a fine canvas that is kept, about
+	draftMost  = 6 << 20          // and of a coarse one
+	keepWithin = 10 * time.Second // that keeping a canvas may take
+)
+
+func (k *keeper) start(e *Easel) {
+	k.e, k.pending, k.since, k.wake, k.ended = e, map[string]*Job{}, map[string]time.Time{}, make(chan struct{}, 1), make(chan struct{})
+	if e.Cabinet == nil {
+		close(k.ended)
+		return
+	}
+	go k.keepAll()
+}
+
+// busy says that a lesson is being changed.
+func (k *keeper) busy(lesson string) {
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	if _, waits := k.since[lesson]; waits {
+		k.since[lesson] = time.Now()
+	}
+}
+
+// put takes a finished job in, to be kept when its lesson is quiet.
+func (k *keeper) put(j *Job) {
+	if k.e.Cabinet == nil || j.fromCabinet {
+		return
+	}
+	k.mu.Lock()
+	k.pending[j.key], k.since[j.key] = j, time.Now()
+	k.mu.Unlock()
+	select {
+	case k.wake <- struct{}{}:
+	default:
+	}
+}
+
+// next is a job whose lesson has been quiet for so long, or how long until there is one; a
+// negative time when nothing is pending.
+func (k *keeper) next(quiet time.Duration) (*Job, time.Duration) {
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	wait := time.Duration(-1)
+	for lesson, j := range k.pending {
+		left := quiet - time.Since(k.since[lesson])
+		if left <= 0 {
+			delete(k.pending, lesson)
+			delete(k.since, lesson)
+			return j, 0
+		}
+		if wait < 0 || left < wait {
+			wait = left
+		}
+	}
+	return nil, wait
+}
+
+func (k *keeper) keepAll() {
+	defer close(k.ended)
+	for k.e.ctx.Err() == nil {
+		j, wait := k.next(quiet)
+		if j != nil {
+			k.keep(j)
+			continue
+		}
+		var later <-chan time.Time
+		if wait >= 0 {
+			later = time.After(wait)
+		}
+		select {
+		case <-k.wake:
+		case <-later:
+		case <-k.e.ctx.Done():
+		}
+	}
+	for j, _ := k.next(0); j != nil; j, _ = k.next(0) {
+		k.keep(j)
+	}
+}
+
+// end waits until everything is kept.
+func (k *keeper) end() { <-k.ended }
+
+// keep writes one canvas into the cabinet. That it cannot is no harm: it can be painted again.
+func (k *keeper) keep(j *Job) {
+	ctx, cancel := context.WithTimeout(context.WithoutCancel(k.e.ctx), keepWithin)
+	defer cancel()
+	body, err := j.encode()
+	if err == nil {
+		err = k.e.Cabinet.Keep(ctx, j.key, j.painting, body)
+	}
+	if err != nil {
+		k.e.Log.Warn("a canvas was not kept", "lesson", j.key, "error", err, "stack", stackOf(err))
+	}
+}
+
+// encode writes both canvases: the length of the coarse one, it, and the fine one.
+func (j *Job) encode() (body []byte, err error) {
+	defer fault.Catch(&err)
+	j.packing.Lock()
+	defer j.packing.Unlock()
+	coarse, err := j.trials.Encode(draftMost)
+	if err != nil {
+		return nil, err
+	}
+	fine, err := j.rehearsal.Encode(canvasMost)
+	if err != nil {
+		return nil, err
+	}
+	body = binary.LittleEndian.AppendUint64(make([]byte, 0, 8+len(coarse)+len(fine)), uint64(len(coarse)))
+	return append(append(body, coarse...), fine...), nil
+}
+
+// decode reads what [Job.encode] wrote.
+func decode(body []byte) (j *Job, err error) {
+	defer fault.Catch(&err)
+	if len(body) < 8 || binary.LittleEndian.Uint64(body) > uint64(len(body)-8) {
+		return nil, errors.New("it is cut short")
+	}
+	n := binary.LittleEndian.Uint64(body)
+	j = &Job{}
+	if j.trials, err = rehearse.Decode(body[8 : 8+n]); err != nil {
+		return nil, err
+	}
+	if j.rehearsal, err = rehearse.Decode(body[8+n:]); err != nil {
+		return nil, err
+	}
+	j.Lesson = j.rehearsal.Lesson
+	j.painting, j.fromCabinet = j.Lesson.Painting(), true
+	return j, nil
+}
+
+// takeOut returns what the cabinet has of a lesson, nil for nothing that can be used.
+func (e *Easel) takeOut(ctx context.Context, lesson string) *Job {
+	if e.Cabinet == nil {
+		return nil
+	}
+	body, err := e.Cabinet.Canvas(ctx, lesson)
+	if err == nil && body == nil {
+		return nil
+	}
+	var j *Job
+	if err == nil {
+		j, err = decode(body)
+	}
+	if err != nil {
+		e.Log.Warn("a kept canvas cannot be used", "lesson", lesson, "error", err)
+		return nil
+	}
+	return j
+}
