@@ -105,6 +105,34 @@ func (s *Store) Head(ctx context.Context, id string) (Revision, error) {
 	return r, told(err)
 }
 
+// HeadNumber is the number of the newest revision of a lesson.
+func (s *Store) HeadNumber(ctx context.Context, id string) (n int, err error) {
+	err = s.db.GetContext(ctx, &n, `select head from lesson where id = $1`, id)
+	return n, told(err)
+}
+
+// A HeadOf is the number of the newest revision of a lesson.
+type HeadOf struct {
+	LessonID string `db:"id"`
+	Number   int    `db:"head"`
+}
+
+// Heads are those of the lessons of a studio, oldest lesson first.
+func (s *Store) Heads(ctx context.Context, studio string) ([]HeadOf, error) {
+	out := []HeadOf{}
+	if err := s.db.SelectContext(ctx, &out, `select id, head from lesson where studio_id = $1 order by made_at, id`, studio); err != nil || len(out) > 0 {
+		return out, told(err)
+	}
+	var there bool
+	if err := s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, studio); err != nil {
+		return nil, told(err)
+	}
+	if !there {
+		return nil, ErrNotFound
+	}
+	return out, nil
+}
+
 // Revision returns one revision of a lesson.
 func (s *Store) Revision(ctx context.Context, id string, number int) (Revision, error) {
 	var r Revision

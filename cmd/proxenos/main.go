@@ -32,7 +32,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos marks    -o marks.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
   proxenos schema
-  proxenos serve    [--listen 127.0.0.1:8817] [--demo]
+  proxenos serve    [--listen 127.0.0.1:8817] [--demo] [--memory 2048] [--artifacts 4096] [--allow-network] [--host NAME,NAME]
 
 Exit 0 fine; 1 findings of severity stop (check); 2 bad input.
 `

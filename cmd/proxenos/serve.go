@@ -11,6 +11,8 @@ import (
 	"log/slog"
 	"net"
 	"os"
+	"runtime/debug"
+	"strings"
 	"time"
 
 	"proxenos/demo"
@@ -20,19 +22,65 @@ import (
 	"proxenos/web/easel"
 )
 
-// keptRehearsals bounds memory: a full rehearsal takes up to about 400 MB.
-const keptRehearsals = 2
+// How memory is used, of what the server may take: a third for canvases that are kept; the
+// garbage is collected early, for it is few large things.
+const (
+	keptShare  = 3
+	gcPercent  = 25
+	leastMB    = 512
+	megabyte   = 1 << 20
+	cleanEvery = time.Minute
+)
 
-func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
+// settings are what serve is told.
+type settings struct {
+	listen       string
+	demo         bool
+	memory       int64 // MB
+	artifacts    int64 // MB
+	allowNetwork bool
+	hosts        string
+}
+
+func serveSettings(args []string, out io.Writer) (*settings, error) {
+	var s settings
 	set := flag.NewFlagSet("serve", flag.ContinueOnError)
-	listen := set.String("listen", "127.0.0.1:8817", "address")
-	withDemo := set.Bool("demo", false, "put the demo studio on the shelf")
+	set.StringVar(&s.listen, "listen", "127.0.0.1:8817", "address")
+	set.BoolVar(&s.demo, "demo", false, "put the demo studio on the shelf")
+	set.Int64Var(&s.memory, "memory", 2048, "MB that the server may take")
+	set.Int64Var(&s.artifacts, "artifacts", 4096, "MB of pictures and canvases that the database keeps")
+	set.BoolVar(&s.allowNetwork, "allow-network", false, "listen for other machines too: there are no accounts yet, so everybody who reaches it may change everything")
+	set.StringVar(&s.hosts, "host", "", "names that the server goes by besides localhost, with commas between them")
 	plain, err := flags(set, args, out)
 	if err != nil {
-		return 0, err
+		return nil, err
 	}
-	if len(plain) > 0 {
-		return 0, fmt.Errorf("serve: %q is not wanted here", plain[0])
+	host, _, err := net.SplitHostPort(s.listen)
+	switch {
+	case len(plain) > 0:
+		return nil, fmt.Errorf("serve: %q is not wanted here", plain[0])
+	case err != nil:
+		return nil, fmt.Errorf("serve: --listen is %q: give an address and a port, as 127.0.0.1:8817", s.listen)
+	case !loopback(host) && !s.allowNetwork:
+		return nil, fmt.Errorf("serve: --listen is %q, which other machines reach, and there are no accounts yet: listen on 127.0.0.1, or add --allow-network if everybody there may change everything", s.listen)
+	case s.memory < leastMB:
+		return nil, fmt.Errorf("serve: --memory is %d MB: give at least %d", s.memory, leastMB)
+	case s.artifacts < 1:
+		return nil, fmt.Errorf("serve: --artifacts is %d MB: give at least 1", s.artifacts)
+	}
+	return &s, nil
+}
+
+// loopback reports whether only this machine reaches a host.
+func loopback(host string) bool {
+	ip := net.ParseIP(host)
+	return host == "localhost" || ip != nil && ip.IsLoopback()
+}
+
+func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
+	set, err := serveSettings(args, out)
+	if err != nil {
+		return 0, err
 	}
 	url := os.Getenv("DATABASE_URL")
 	if url == "" {
@@ -43,25 +91,34 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 		return 0, fmt.Errorf("serve: %w", err)
 	}
 	defer db.Close()
-	if *withDemo {
+	if set.demo {
 		if err := demo.Put(ctx, db); err != nil {
 			return 0, fmt.Errorf("serve: demo studio: %w", err)
 		}
 	}
-	engine, err := engineName()
+	build, err := buildName()
 	if err != nil {
 		return 0, err
 	}
-	rehearsals := easel.New(keptRehearsals)
+	debug.SetGCPercent(gcPercent)
+	debug.SetMemoryLimit(set.memory * megabyte)
+	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	rehearsals := easel.New(easel.Options{Memory: set.memory * megabyte / keptShare, Cabinet: api.Cabinet{Store: db}, Log: log})
 	defer rehearsals.Close()
-	server := &api.Server{Store: db, Easel: rehearsals, Engine: engine, App: app.Files(),
-		Log: slog.New(slog.NewTextHandler(os.Stderr, nil))}
+	server := &api.Server{Store: db, Easel: rehearsals, Build: build, App: app.Files(), Open: set.allowNetwork, Hosts: strings.FieldsFunc(set.hosts, func(r rune) bool { return r == ',' || r == ' ' }), Log: log}
 	handler := server.Handler()
-	socket, err := net.Listen("tcp", *listen)
+	socket, err := net.Listen("tcp", set.listen)
 	if err != nil {
 		return 0, fmt.Errorf("serve: %w: choose another --listen", err)
 	}
 	fmt.Fprintf(out, "Proxenos is at http://%s\n", socket.Addr())
+	cleaning, done := context.WithCancel(ctx)
+	ended := make(chan struct{})
+	go func() {
+		defer close(ended)
+		clean(cleaning, db, set.artifacts*megabyte, log)
+	}()
+	defer func() { done(); <-ended }()
 	failed := make(chan error, 1)
 	go func() { failed <- handler.Listener(socket) }()
 	select {
@@ -75,9 +132,24 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 	return fine, <-failed
 }
 
-// engineName names this build by its content: pictures are cached for ever under
-// addresses that contain it.
-func engineName() (string, error) {
+// clean keeps what is kept within its budget, until ctx ends.
+func clean(ctx context.Context, db *store.Store, budget int64, log *slog.Logger) {
+	tick := time.NewTicker(cleanEvery)
+	defer tick.Stop()
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-tick.C:
+			if err := db.Clean(ctx, budget); err != nil && ctx.Err() == nil {
+				log.Warn("what is kept was not cleaned", "error", err)
+			}
+		}
+	}
+}
+
+// buildName names this build by its content: what it says of a lesson is kept under that.
+func buildName() (string, error) {
 	name, err := os.Executable()
 	if err != nil {
 		return "", err

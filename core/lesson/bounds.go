@@ -53,7 +53,7 @@ func text(s, path string, tag reflect.StructTag, report func(path, problem, cure
 		report(path, fmt.Sprintf("is %q, which is not known", shorten(s)), "use one of "+strings.Join(words, ", "))
 		return
 	}
-	if i := strings.IndexFunc(s, unseen); i >= 0 || !utf8.ValidString(s) {
+	if !Readable(s) {
 		report(path, "holds a character that is no text", "write it anew")
 		return
 	}
@@ -68,6 +68,9 @@ func text(s, path string, tag reflect.StructTag, report func(path, problem, cure
 		report(path, fmt.Sprintf("is %q", shorten(s)), "use 1 to 40 small letters, digits and hyphens")
 	}
 }
+
+// Readable reports whether a text is one that can be read: UTF-8 without control characters.
+func Readable(s string) bool { return utf8.ValidString(s) && !strings.ContainsFunc(s, unseen) }
 
 // unseen reports whether a character is one that no text has: tabs and new lines are fine.
 func unseen(r rune) bool { return unicode.IsControl(r) && r != '\n' && r != '\r' && r != '\t' }

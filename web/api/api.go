@@ -11,30 +11,36 @@ import (
 	"io/fs"
 	"log/slog"
 	"net/http"
-	"path"
-	"strings"
 	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humafiber"
 	"github.com/gofiber/fiber/v2"
+	lru "github.com/hashicorp/golang-lru/v2"
+	"golang.org/x/sync/singleflight"
 
+	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/store"
 	"proxenos/web/easel"
 )
 
-// Server answers requests. Engine names the build, so that pictures made by
-// another one are not taken for its own.
+// Server answers requests. Make it with its exported fields set and call Handler once.
 type Server struct {
-	Store  *store.Store
-	Easel  *easel.Easel
-	Engine string
-	App    fs.FS // the built web app
-	Log    *slog.Logger
+	Store *store.Store
+	Easel *easel.Easel
+	Build string   // names the build: what it says may differ from what another one says
+	App   fs.FS    // the built web app
+	Hosts []string // names that it goes by, besides localhost and addresses of the loopback
+	Open  bool     // whether it goes by addresses of the network as well
+	Log   *slog.Logger
 
 	taking sync.Mutex // held while a photograph is taken in
+	flight singleflight.Group
+	hot    *lru.Cache[store.Artifact, []byte] // what was asked for last
+	cards  *lru.Cache[string, OnShelf]        // by revision
+	lately *lru.Cache[string, []byte]         // replies with a lesson, by revision
 }
 
 // hardLimit is where a connection is cut. Below it the whole body is read and then
@@ -48,18 +54,23 @@ func (s *Server) Handler() *fiber.App {
 		BodyLimit: hardLimit, DisableStartupMessage: true, ReadTimeout: 30 * time.Second,
 		IdleTimeout: 60 * time.Second, ErrorHandler: problem, UnescapePath: true,
 	})
-	app.Use(func(c *fiber.Ctx) error {
-		c.Set("X-Content-Type-Options", "nosniff")
-		c.Set("Referrer-Policy", "no-referrer")
-		c.Set("Content-Security-Policy", "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; frame-ancestors 'none'")
-		return c.Next()
-	})
+	s.hot, s.cards, s.lately = remember[store.Artifact, []byte](hotMost), remember[string, OnShelf](1000), remember[string, []byte](100)
+	s.guard(app)
 	s.describe(app)
 	app.Use("/api", func(c *fiber.Ctx) error {
 		return fiber.NewError(http.StatusNotFound, c.Path()+" is not an address of the API: see /api/openapi.json")
 	})
 	app.Get("/*", s.serveApp)
 	return app
+}
+
+// remember makes a memory of so many things.
+func remember[K comparable, V any](most int) *lru.Cache[K, V] {
+	c, err := lru.New[K, V](most)
+	if err != nil {
+		panic(err) // only for a size of 0
+	}
+	return c
 }
 
 // describe registers every operation and returns the API, from which the OpenAPI
@@ -72,6 +83,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	config.CreateHooks = nil // no $schema field in replies
 	describeEdits(config.Components.Schemas)
 	api := humafiber.New(app, config)
+	api.UseMiddleware(inKind(api))
 	s.lessonOperations(api)
 	s.rehearsalOperations(api)
 	s.markOperations(api)
@@ -97,8 +109,15 @@ func OpenAPI() ([]byte, error) {
 func problem(c *fiber.Ctx, err error) error {
 	status, detail := http.StatusInternalServerError, "something went wrong here; the server's log says what"
 	var f *fiber.Error
-	if errors.As(err, &f) {
+	var told *huma.ErrorModel
+	switch {
+	case errors.As(err, &told):
+		status, detail = told.Status, told.Detail
+	case errors.As(err, &f):
 		status, detail = f.Code, f.Message
+	}
+	if status == http.StatusTooManyRequests {
+		c.Set(fiber.HeaderRetryAfter, "2")
 	}
 	if status == http.StatusRequestEntityTooLarge {
 		detail = lesson.ErrTooLarge.Error()
@@ -112,9 +131,12 @@ func problem(c *fiber.Ctx, err error) error {
 func (s *Server) refuse(err error) error {
 	var faults lesson.Faults
 	var stale *store.StaleError
+	var told huma.StatusError
 	switch {
 	case err == nil:
 		return nil
+	case errors.As(err, &told):
+		return err
 	case errors.As(err, &faults):
 		var details []error
 		for _, f := range faults {
@@ -132,7 +154,10 @@ func (s *Server) refuse(err error) error {
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("there is no such thing here: go back to the shelf")
 	case errors.Is(err, store.ErrUnavailable):
-		return huma.Error503ServiceUnavailable("the database does not answer, nothing was saved: try again in a moment")
+		s.log().Warn("the database does not answer", "error", err)
+		return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable("the database does not answer: try again in a moment; the same change sent again is saved once"), http.Header{"Retry-After": {"1"}})
+	case errors.Is(err, store.ErrKey):
+		return huma.Error422UnprocessableEntity("the key of this write was used for another one: give each its own")
 	case errors.Is(err, errUnreadable):
 		return unsound(err)
 	case errors.Is(err, easel.ErrSuperseded):
@@ -140,30 +165,9 @@ func (s *Server) refuse(err error) error {
 	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
 		return huma.Error503ServiceUnavailable("this took too long and was stopped: try again")
 	}
-	if s.Log != nil {
-		s.Log.Error("unexpected", "error", err)
+	var f *fault.Fault
+	if errors.As(err, &f) {
+		return s.bug("the core fell over", "error", err, "stack", string(f.Stack))
 	}
-	return huma.Error500InternalServerError("something went wrong here; the server's log says what")
-}
-
-// serveApp serves the web app; addresses that are no file are rooms of the app.
-func (s *Server) serveApp(c *fiber.Ctx) error {
-	name := strings.TrimPrefix(path.Clean(c.Path()), "/")
-	data, err := fs.ReadFile(s.App, name)
-	if err != nil {
-		if strings.HasPrefix(name, "assets/") {
-			return fiber.NewError(http.StatusNotFound, "no such file")
-		}
-		name = "index.html"
-		if data, err = fs.ReadFile(s.App, name); err != nil {
-			return fiber.NewError(http.StatusServiceUnavailable, "the web app is not built: run 'make build'")
-		}
-	}
-	if strings.HasPrefix(name, "assets/") { // their names carry their content's hash
-		c.Set(fiber.HeaderCacheControl, "public, max-age=31536000, immutable")
-	} else {
-		c.Set(fiber.HeaderCacheControl, "no-cache")
-	}
-	c.Type(strings.TrimPrefix(path.Ext(name), "."), "utf-8")
-	return c.Send(data)
+	return s.bug("unexpected", "error", err)
 }

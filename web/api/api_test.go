@@ -32,9 +32,18 @@ type server struct {
 	base  string
 	wire  *wire
 	easel *easel.Easel
+	store *store.Store
 }
 
+// pause is between two questions whether something is done.
+func (s *server) pause() { time.Sleep(20 * time.Millisecond) }
+
 func start(t *testing.T) *server {
+	t.Helper()
+	return startWith(t, easel.Options{})
+}
+
+func startWith(t *testing.T, options easel.Options) *server {
 	t.Helper()
 	db, err := url.Parse(testdb.New(t))
 	if err != nil {
@@ -49,9 +58,10 @@ func start(t *testing.T) *server {
 	if err := s.PutStudio(context.Background(), store.Studio{ID: "room", Name: "A room"}); err != nil {
 		t.Fatal(err)
 	}
-	e := easel.New(2)
-	files := fstest.MapFS{"index.html": {Data: []byte("<title>Proxenos</title>")}, "assets/a.js": {Data: []byte("1")}}
-	app := (&api.Server{Store: s, Easel: e, Engine: "test", App: files}).Handler()
+	options.Cabinet = api.Cabinet{Store: s}
+	e := easel.New(options)
+	files := fstest.MapFS{"index.html": {Data: []byte(`<title>Proxenos</title><meta name="nonce" content="NONCE">`)}, "assets/a.js": {Data: []byte("1")}, "assets/a.js.br": {Data: []byte("br")}}
+	app := (&api.Server{Store: s, Easel: e, Build: "test", App: files}).Handler()
 	socket, err := net.Listen("tcp", "127.0.0.1:0")
 	if err != nil {
 		t.Fatal(err)
@@ -64,7 +74,7 @@ func start(t *testing.T) *server {
 		e.Close()
 		s.Close()
 	})
-	return &server{t, "http://" + socket.Addr().String(), w, e}
+	return &server{t, "http://" + socket.Addr().String(), w, e, s}
 }
 
 type reply struct {
@@ -91,7 +101,7 @@ func (s *server) ask(method, path string, body any) reply {
 	req := httptest.NewRequest(method, s.base+path, in)
 	req.RequestURI = ""
 	if body != nil {
-		req.Header.Set("Content-Type", "application/json")
+		req.Header.Set("Content-Type", kindOf(path))
 	}
 	res, err := http.DefaultClient.Do(req)
 	if err != nil {
@@ -103,6 +113,18 @@ func (s *server) ask(method, path string, body any) reply {
 		s.t.Fatal(err)
 	}
 	return reply{res, data}
+}
+
+// kindOf is the kind of body that an operation takes.
+func kindOf(path string) string {
+	path, _, _ = strings.Cut(path, "?")
+	switch {
+	case strings.HasSuffix(path, ".csv"):
+		return "text/csv"
+	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/samples"), strings.HasSuffix(path, "/drawings"):
+		return "application/octet-stream"
+	}
+	return "application/json"
 }
 
 func read[T any](t *testing.T, r reply, status int) T {
@@ -198,7 +220,7 @@ func TestBadInput(t *testing.T) {
 		{"unknown specimen", "GET", "/api/specimens/test/zigzag/dry.png", nil, 404, "no such specimen"},
 		{"unknown ground", "GET", "/api/specimens/test/tap/glass.png", nil, 404, "no such specimen"},
 		{"negative minute", "GET", saved.Frames + "/paint-800--4.png", nil, 422, "VIEW-WIDTH"},
-		{"frame of another build", "GET", "/api/frames/other/" + saved.Hash + "/paint-800-4.png", nil, 404, "another build"},
+		{"frame of another version", "GET", "/api/frames/other/" + saved.Hash + "/paint-800-4.png", nil, 404, "another version"},
 		{"unknown address", "GET", "/api/paint", nil, 404, "not an address"},
 		{"missing asset", "GET", "/assets/none.js", nil, 404, "no such file"},
 	} {
@@ -365,6 +387,33 @@ func TestTheDatabaseGoesAndComesBack(t *testing.T) {
 
 func TestRoomsOfTheAppAreServed(t *testing.T) {
 	s := start(t)
+	get := func(accept string) (*http.Response, string) {
+		req, err := http.NewRequestWithContext(t.Context(), http.MethodGet, s.base+"/assets/a.js", nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		req.Header.Set("Accept-Encoding", accept)
+		res, err := http.DefaultClient.Do(req)
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer res.Body.Close()
+		body, err := io.ReadAll(res.Body)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return res, string(body)
+	}
+	if res, body := get("br, gzip"); res.Header.Get("Content-Encoding") != "br" || body != "br" {
+		t.Errorf("a browser that knows better gets %v %q", res.Header, body)
+	}
+	if res, body := get("identity"); res.Header.Get("Content-Encoding") != "" || body != "1" {
+		t.Errorf("another one gets %v %q", res.Header, body)
+	}
+	one, two := s.ask("GET", "/", nil), s.ask("GET", "/", nil)
+	if policy := one.Header.Get("Content-Security-Policy"); strings.Contains(policy, "unsafe") || strings.Contains(string(one.body), "NONCE") || policy == two.Header.Get("Content-Security-Policy") {
+		t.Errorf("%s for %s", policy, one.body)
+	}
 	for path, cache := range map[string]string{"/": "no-cache", "/lessons/abc": "no-cache", "/assets/a.js": "immutable"} {
 		r := s.ask("GET", path, nil)
 		if r.StatusCode != 200 || !strings.Contains(r.Header.Get("Cache-Control"), cache) || r.Header.Get("Content-Security-Policy") == "" {

@@ -89,11 +89,19 @@ func (s *Server) amounts(ctx context.Context, in *struct {
 	Hash     string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Students int    `query:"students" minimum:"1" maximum:"200" default:"1"`
 }) (*one[supply.Amounts], error) {
-	r, err := s.painted(ctx, in.Hash)
+	r, err := s.Store.ByHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	a, err := supply.Of(r, in.Students, supply.Loss)
+	l, err := r.Lesson()
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	reports, err := s.reports(ctx, r, l)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	a, err := supply.Of(l, reports, in.Students, supply.Loss)
 	return &one[supply.Amounts]{a}, s.refuse(err)
 }
 
@@ -117,7 +125,7 @@ func (s *Server) box(ctx context.Context, whose string) (paint.Box, error) {
 	if whose == "" {
 		return paint.Box{}, nil
 	}
-	l, err := s.whose(ctx, whose)
+	l, err := s.byHash(ctx, whose)
 	if err != nil {
 		return paint.Box{}, err
 	}

@@ -32,7 +32,7 @@ type Stocked struct {
 
 // StockRequest asks to keep a cupboard.
 type StockRequest struct {
-	From     int             `json:"from" minimum:"0" doc:"the version it was made from; 0 for the first"`
+	From     int             `json:"from" minimum:"0" maximum:"2147483647" doc:"the version it was made from; 0 for the first"`
 	Cupboard supply.Cupboard `json:"cupboard"`
 }
 
@@ -82,12 +82,12 @@ func (s *Server) stocked(ctx context.Context, id string) (*one[Stocked], error) 
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	r, err := s.painted(ctx, head.Hash)
+	reports, err := s.reports(ctx, head, l)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
 	out := Stocked{Version: version, Cupboard: c, Lasts: -1}
-	if out.Amounts, err = supply.Of(r, 1, supply.Loss); err != nil {
+	if out.Amounts, err = supply.Of(l, reports, 1, supply.Loss); err != nil {
 		return nil, s.refuse(err)
 	}
 	out.Wants = c.Wants(l, out.Amounts)
@@ -125,7 +125,7 @@ func (s *Server) cupboardTable(ctx context.Context, in *LessonPath) (*file, erro
 
 func (s *Server) takeCupboard(ctx context.Context, in *struct {
 	LessonPath
-	From    int `query:"from" minimum:"0" doc:"the version it takes the place of"`
+	From    int `query:"from" minimum:"0" maximum:"2147483647" doc:"the version it takes the place of"`
 	RawBody []byte
 }) (*one[Stocked], error) {
 	c, err := supply.ReadCSV(bytes.NewReader(plaintext.UTF8(in.RawBody)))
@@ -185,27 +185,20 @@ func (s *Server) removeRun(ctx context.Context, in *struct {
 
 // beyond lets the rules speak that ask the cupboard and the runs of a lesson, whose canvas
 // is known by its reports. What they say is kept by all that they were asked about.
-func (s *Server) beyond(ctx context.Context, id string, known Rehearsed) ([]rule.Finding, error) {
-	c, err := s.besides(ctx, id, nil, nil)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, known.Foreseen})
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	out, err := cached(ctx, s, fmt.Sprintf("%s/beyond/%x", known.Hash, sha256.Sum256(asked)), func(out *[]rule.Finding) error {
-		l, err := s.whose(ctx, known.Hash)
-		if err != nil {
-			return err
-		}
-		*out, err = rule.Beyond(c.Of(l, &rehearse.Rehearsal{Lesson: l, Reports: known.Reports}))
-		return err
-	})
+func (s *Server) beyond(ctx context.Context, id string, l *lesson.Lesson, known Rehearsed) ([]rule.Finding, error) {
+	c, err := s.besides(ctx, id, l, nil)
 	if err != nil {
 		return nil, err
 	}
-	return out.Body, nil
+	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, known.Foreseen})
+	if err != nil {
+		return nil, err
+	}
+	return judged(ctx, s, l, fmt.Sprintf("beyond-%x", sha256.Sum256(asked)), func(_ context.Context, out *[]rule.Finding) (err error) {
+		c.Reports = known.Reports
+		*out, err = rule.Beyond(c)
+		return err
+	})
 }
 
 // besides is what the rules ask: a lesson and its canvas, and the cupboard and runs of the

@@ -3,11 +3,15 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
+	"hash/fnv"
+	"math"
 	"mime"
 	"net/http"
 	"reflect"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -62,20 +66,20 @@ type OnShelf struct {
 
 // EditRequest asks for an edit to the revision that it names.
 type EditRequest struct {
-	From int            `json:"from" minimum:"1" doc:"the revision that the edit was made from"`
+	From int            `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that the edit was made from"`
 	Edit lesson.AnyEdit `json:"edit"`
 }
 
 // SaveRequest replaces a whole lesson.
 type SaveRequest struct {
-	From   int           `json:"from" minimum:"1"`
+	From   int           `json:"from" minimum:"1" maximum:"2147483647"`
 	Lesson lesson.Lesson `json:"lesson"`
 }
 
 // Raw is a request body that the core itself reads, so that its messages name
 // the place and the cure.
 type Raw struct {
-	ID      string `path:"id" maxLength:"40"`
+	LessonPath
 	RawBody []byte
 }
 
@@ -140,28 +144,19 @@ func (s *Server) lessonOperations(api huma.API) {
 				Name string `json:"name" minLength:"1" maxLength:"80"`
 			}
 		}) (*one[store.Studio], error) {
-			st, err := s.Store.NewStudio(ctx, in.Body.Name)
+			name := strings.TrimSpace(in.Body.Name)
+			if name == "" || !lesson.Readable(name) {
+				return nil, unsound(errors.New("the name of the studio is blank: give it one"))
+			}
+			st, err := s.Store.NewStudio(ctx, name)
 			return &one[store.Studio]{st}, s.refuse(err)
 		})
 	huma.Register(api, huma.Operation{OperationID: "lessonFile", Method: http.MethodGet, Path: "/api/lessons/{id}/file", Summary: "The lesson as a file, to the byte",
 		Responses: map[string]*huma.Response{"200": {Description: "Lesson file", Content: map[string]*huma.MediaType{"application/json": {}}}}}, s.file)
-	huma.Register(api, huma.Operation{OperationID: "shelf", Method: http.MethodGet, Path: "/api/studios/{id}/lessons", Summary: "The lessons of a studio"}, s.shelf)
+	huma.Register(api, reply[[]OnShelf](api, huma.Operation{OperationID: "shelf", Method: http.MethodGet, Path: "/api/studios/{id}/lessons", Summary: "The lessons of a studio"}), s.shelf)
 	huma.Register(api, raw[lesson.Lesson](api, huma.Operation{OperationID: "createLesson", Method: http.MethodPost, Path: "/api/studios/{id}/lessons",
 		Summary: "Put a lesson on the shelf", DefaultStatus: http.StatusCreated}), s.create)
-	huma.Register(api, huma.Operation{OperationID: "lesson", Method: http.MethodGet, Path: "/api/lessons/{id}", Summary: "A lesson as it stands"},
-		func(ctx context.Context, in *struct {
-			ID string `path:"id" maxLength:"40"`
-		}) (*one[Saved], error) {
-			r, err := s.Store.Head(ctx, in.ID)
-			if err != nil {
-				return nil, s.refuse(err)
-			}
-			l, err := r.Lesson()
-			if err != nil {
-				return nil, s.refuse(fmt.Errorf("revision %d of %s: %w", r.Number, r.LessonID, err))
-			}
-			return &one[Saved]{s.saved(r, l)}, nil
-		})
+	huma.Register(api, reply[Saved](api, huma.Operation{OperationID: "lesson", Method: http.MethodGet, Path: "/api/lessons/{id}", Summary: "A lesson as it stands"}), s.lesson)
 	huma.Register(api, raw[EditRequest](api, huma.Operation{OperationID: "editLesson", Method: http.MethodPost, Path: "/api/lessons/{id}/edits",
 		Summary: "Change a lesson by an edit"}), s.edit)
 	huma.Register(api, raw[SaveRequest](api, huma.Operation{OperationID: "saveLesson", Method: http.MethodPut, Path: "/api/lessons/{id}",
@@ -169,30 +164,123 @@ func (s *Server) lessonOperations(api huma.API) {
 }
 
 func (s *Server) saved(r store.Revision, l *lesson.Lesson) Saved {
-	return Saved{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Lesson: l, Score: score.Of(l, nil), Frames: s.frames(r.Hash)}
+	return Saved{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Lesson: l, Score: score.Of(l, nil), Frames: frames(r.Painting)}
 }
 
-func (s *Server) frames(hash string) string { return "/api/frames/" + s.Engine + "/" + hash }
+// frames is the address of the pictures of a painting.
+func frames(painting string) string { return "/api/frames/" + rehearse.Version + "/" + painting }
 
-func (s *Server) shelf(ctx context.Context, in *struct {
-	ID string `path:"id" maxLength:"40"`
-}) (*one[[]OnShelf], error) {
-	list, err := s.Store.Shelf(ctx, in.ID)
+// A Known is a reply whose content has a tag: who has it already gets no body.
+type Known struct {
+	Status       int
+	ContentType  string `header:"Content-Type"`
+	CacheControl string `header:"Cache-Control"`
+	Tag          string `header:"ETag"`
+	Body         []byte
+}
+
+// reply describes what an operation answers whose body is written beforehand.
+func reply[T any](api huma.API, op huma.Operation) huma.Operation {
+	schema := api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[T](), true, reflect.TypeFor[T]().Name())
+	op.Responses = map[string]*huma.Response{"200": {Description: http.StatusText(http.StatusOK), Content: map[string]*huma.MediaType{"application/json": {Schema: schema}}}}
+	return op
+}
+
+// known answers with a body, or that it has not changed since it was tagged so.
+func known(has, tag string, body func() ([]byte, error)) (*Known, error) {
+	out := &Known{Status: http.StatusOK, ContentType: "application/json", CacheControl: "no-cache", Tag: `W/"` + tag + `"`}
+	if has == out.Tag {
+		out.Status = http.StatusNotModified
+		return out, nil
+	}
+	var err error
+	out.Body, err = body()
+	return out, err
+}
+
+func (s *Server) lesson(ctx context.Context, in *struct {
+	LessonPath
+	Has string `header:"If-None-Match" maxLength:"200"`
+}) (*Known, error) {
+	head, err := s.Store.HeadNumber(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	out := []OnShelf{}
-	words := lesson.Words()
-	for _, r := range list {
+	tag := fmt.Sprintf("%s-%d-%s-%s", in.ID, head, rehearse.Version, s.Build)
+	out, err := known(in.Has, tag, func() ([]byte, error) {
+		if body, ok := s.lately.Get(tag); ok {
+			return body, nil
+		}
+		r, err := s.Store.Revision(ctx, in.ID, head)
+		if err != nil {
+			return nil, err
+		}
 		l, err := r.Lesson()
 		if err != nil {
-			return nil, s.refuse(fmt.Errorf("revision %d of %s: %w", r.Number, r.LessonID, err))
+			return nil, fmt.Errorf("revision %d of %s: %w", r.Number, r.LessonID, err)
 		}
-		out = append(out, OnShelf{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Title: l.Title, About: l.About,
-			Level: words.Level(l.Level), Method: words.Method(l.Method), Minutes: l.Minutes(), Session: l.Session, Steps: len(l.Steps),
-			Width: l.Support.Width, Height: l.Support.Height, Saved: r.MadeAt, Frames: s.frames(r.Hash), Last: halfMinute(l.Minutes())})
+		body, err := json.Marshal(s.saved(r, l))
+		if err == nil {
+			s.lately.Add(tag, body)
+		}
+		return body, err
+	})
+	return out, s.refuse(err)
+}
+
+func (s *Server) shelf(ctx context.Context, in *struct {
+	LessonPath
+	Has string `header:"If-None-Match" maxLength:"200"`
+}) (*Known, error) {
+	heads, err := s.Store.Heads(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
 	}
-	return &one[[]OnShelf]{out}, nil
+	sum := fnv.New64a()
+	for _, h := range heads {
+		fmt.Fprintf(sum, "%s %d ", h.LessonID, h.Number)
+	}
+	tag := fmt.Sprintf("%x-%s-%s", sum.Sum64(), rehearse.Version, s.Build)
+	out, err := known(in.Has, tag, func() ([]byte, error) {
+		if body, ok := s.lately.Get(tag); ok {
+			return body, nil
+		}
+		cards := make([]OnShelf, len(heads))
+		for i, h := range heads {
+			var err error
+			if cards[i], err = s.card(ctx, h); err != nil {
+				return nil, err
+			}
+		}
+		body, err := json.Marshal(cards)
+		if err == nil {
+			s.lately.Add(tag, body)
+		}
+		return body, err
+	})
+	return out, s.refuse(err)
+}
+
+// card is a revision as it stands on the shelf.
+func (s *Server) card(ctx context.Context, h store.HeadOf) (OnShelf, error) {
+	name := fmt.Sprintf("%s %d", h.LessonID, h.Number)
+	if card, ok := s.cards.Get(name); ok {
+		return card, nil
+	}
+	r, err := s.Store.Revision(ctx, h.LessonID, h.Number)
+	if err != nil {
+		return OnShelf{}, err
+	}
+	l, err := r.Lesson()
+	if err != nil {
+		return OnShelf{}, fmt.Errorf("revision %d of %s: %w", r.Number, r.LessonID, err)
+	}
+	words := lesson.Words()
+	card := OnShelf{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Title: l.Title, About: l.About,
+		Level: words.Level(l.Level), Method: words.Method(l.Method), Minutes: l.Minutes(), Session: l.Session, Steps: len(l.Steps),
+		Width: l.Support.Width, Height: l.Support.Height, Saved: r.MadeAt, Frames: frames(r.Painting), Last: halfMinute(l.Minutes())}
+	s.cards.Add(name, card)
+	return card, nil
 }
 
 type file struct {
@@ -235,21 +323,22 @@ func parse(data []byte, into any) error {
 	return nil
 }
 
-// current returns the newest revision if it is the one that a change was made
-// from; otherwise what has happened since.
-func (s *Server) current(ctx context.Context, id string, from int) (store.Revision, *lesson.Lesson, error) {
-	head, l, err := s.head(ctx, id)
-	if err != nil {
-		return head, nil, err
+// before is the revision that a change was made from. Whether it is still the newest is for
+// the save to say, which knows as well whether it is a repeat.
+func (s *Server) before(ctx context.Context, id string, from int) (*lesson.Lesson, error) {
+	if from < 1 || from > math.MaxInt32 {
+		return nil, lesson.Faults{{Path: "from", Problem: fmt.Sprintf("is %d, which is no revision", from), Cure: "give the number of the revision that the change was made from"}}
 	}
-	if head.Number != from {
-		since, err := s.Store.Revisions(ctx, id, from)
-		if err != nil {
-			return head, nil, err
+	r, err := s.Store.Revision(ctx, id, from)
+	if errors.Is(err, store.ErrNotFound) {
+		if head, lost := s.Store.HeadNumber(ctx, id); lost == nil {
+			return nil, &store.StaleError{From: from, Head: head}
 		}
-		return head, nil, &store.StaleError{From: from, Head: head.Number, Since: since}
 	}
-	return head, l, nil
+	if err != nil {
+		return nil, err
+	}
+	return r.Lesson()
 }
 
 func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
@@ -260,7 +349,7 @@ func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
 	if ask.Edit.Edit == nil {
 		return nil, s.refuse(lesson.Faults{{Path: "edit", Problem: "is missing", Cure: `send {"from": 1, "edit": {...}}`}})
 	}
-	_, l, err := s.current(ctx, in.ID, ask.From)
+	l, err := s.before(ctx, in.ID, ask.From)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -298,7 +387,7 @@ func (s *Server) save(ctx context.Context, in *Raw) (*one[Saved], error) {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	if _, _, err := s.current(ctx, in.ID, ask.From); err != nil {
+	if _, err := s.before(ctx, in.ID, ask.From); err != nil {
 		return nil, s.refuse(err)
 	}
 	r, err := s.Store.Save(ctx, in.ID, ask.From, l, "replace the whole lesson")
@@ -324,8 +413,8 @@ func (s *Server) head(ctx context.Context, id string) (store.Revision, *lesson.L
 	return r, l, err
 }
 
-// whose is the lesson with a content hash.
-func (s *Server) whose(ctx context.Context, hash string) (*lesson.Lesson, error) {
+// byHash is the lesson with a content hash.
+func (s *Server) byHash(ctx context.Context, hash string) (*lesson.Lesson, error) {
 	r, err := s.Store.ByHash(ctx, hash)
 	if err != nil {
 		return nil, err

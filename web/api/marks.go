@@ -11,7 +11,9 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
 	"proxenos/core/sheet"
+	"proxenos/store"
 )
 
 // MarkShown is a technique on the marks sheet.
@@ -37,7 +39,7 @@ const specimenWidth = 360
 func (s *Server) markOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "marks", Method: http.MethodGet, Path: "/api/marks", Summary: "The marks sheet: every technique, made by the simulator"},
 		func(context.Context, *struct{}) (*one[[]MarkShown], error) { return &one[[]MarkShown]{s.marks()}, nil })
-	huma.Register(api, huma.Operation{OperationID: "specimen", Method: http.MethodGet, Path: "/api/specimens/{engine}/{technique}/{under}",
+	huma.Register(api, huma.Operation{OperationID: "specimen", Method: http.MethodGet, Path: "/api/specimens/{version}/{technique}/{under}",
 		Summary: "A specimen of a technique, as UNDER.png", Responses: pngReply}, s.specimen)
 }
 
@@ -52,7 +54,7 @@ func (s *Server) marks() []MarkShown {
 		m := MarkShown{Technique: string(t), Name: info.Verb(), Meaning: info.Meaning, Tool: l.ToolName("tool"),
 			Says: lesson.Say(l, l.Steps[len(l.Steps)-1])}
 		for _, u := range sheet.Unders() {
-			m.Specimens = append(m.Specimens, Specimen{string(u), u.Name(), "/api/specimens/" + s.Engine + "/" + string(t) + "/" + string(u) + ".png"})
+			m.Specimens = append(m.Specimens, Specimen{string(u), u.Name(), "/api/specimens/" + rehearse.Version + "/" + string(t) + "/" + string(u) + ".png"})
 		}
 		out = append(out, m)
 	}
@@ -60,7 +62,7 @@ func (s *Server) marks() []MarkShown {
 }
 
 func (s *Server) specimen(ctx context.Context, in *struct {
-	Engine    string `path:"engine" maxLength:"20"`
+	Version   string `path:"version" maxLength:"20"`
 	Technique string `path:"technique" maxLength:"40"`
 	Under     string `path:"under" maxLength:"20"`
 }) (*picture, error) {
@@ -68,7 +70,7 @@ func (s *Server) specimen(ctx context.Context, in *struct {
 	if !slices.Contains(sheet.Techniques(), t) || !slices.Contains(sheet.Unders(), u) {
 		return nil, huma.Error404NotFound("there is no such specimen: see /api/marks")
 	}
-	return s.made(ctx, in.Engine, "marks/"+string(t)+"/"+string(u), func() (image.Image, error) {
+	return s.drawn(ctx, in.Version, store.Artifact{Kind: "marks/" + string(t) + "/" + string(u)}, func(ctx context.Context) (image.Image, error) {
 		f, err := sheet.Specimen(ctx, t, u)
 		if err != nil {
 			return nil, err

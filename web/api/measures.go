@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/lesson"
 	"proxenos/core/measure"
 	"proxenos/core/rehearse"
 )
@@ -18,14 +19,14 @@ const mapWidth = 800
 func (s *Server) measureOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "measures", Method: http.MethodGet, Path: "/api/measures/{hash}",
 		Summary: "What the finished picture of a lesson comes to, once it is painted"}, s.measures)
-	huma.Register(api, huma.Operation{OperationID: "pictureMap", Method: http.MethodGet, Path: "/api/maps/{engine}/{hash}/{map}", Responses: pngReply,
+	huma.Register(api, huma.Operation{OperationID: "pictureMap", Method: http.MethodGet, Path: "/api/maps/{version}/{painting}/{map}", Responses: pngReply,
 		Summary: "The finished picture as a value plan, or what draws the eye in it, as MAP.png"}, s.pictureMap)
 }
 
 func (s *Server) measures(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 }) (*one[measure.Measures], error) {
-	return cached(ctx, s, in.Hash+"/measures", func(out *measure.Measures) error {
+	return of(ctx, s, in.Hash, "measures", func(ctx context.Context, _ *lesson.Lesson, out *measure.Measures) error {
 		r, err := s.painted(ctx, in.Hash)
 		if err == nil {
 			*out = measure.Of(r)
@@ -35,15 +36,14 @@ func (s *Server) measures(ctx context.Context, in *struct {
 }
 
 func (s *Server) pictureMap(ctx context.Context, in *struct {
-	Engine string `path:"engine" maxLength:"20"`
-	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
-	Map    string `path:"map" maxLength:"20"`
+	PictureOf
+	Map string `path:"map" maxLength:"20"`
 }) (*picture, error) {
 	name := strings.TrimSuffix(in.Map, ".png")
 	if err := measure.KnownMap(name); err != nil {
 		return nil, unsound(err)
 	}
-	return s.picture(ctx, in.Engine, in.Hash, "map-"+name, func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.Version, in.Painting, "map-"+name, func(r *rehearse.Rehearsal) (image.Image, error) {
 		return measure.DrawMap(measure.Coarse(r.Final), name, mapWidth)
 	})
 }

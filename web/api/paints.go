@@ -82,7 +82,7 @@ func (s *Server) paintOperations(api huma.API) {
 
 func text(api huma.API, op huma.Operation) huma.Operation {
 	op.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{
-		"text/plain": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[string](), true, "Text")}}}
+		"application/octet-stream": {Schema: api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[string](), true, "Text")}}}
 	op.MaxBodyBytes = -1
 	op.SkipValidateBody = true
 	return op
@@ -93,7 +93,7 @@ func (s *Server) paints(ctx context.Context, in *struct {
 }) (*one[[]Paint], error) {
 	box, sources := paint.Box{}, map[string]string{}
 	if in.Whose != "" {
-		l, err := s.whose(ctx, in.Whose)
+		l, err := s.byHash(ctx, in.Whose)
 		if err != nil {
 			return nil, s.refuse(err)
 		}

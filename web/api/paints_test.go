@@ -73,7 +73,7 @@ func TestMeasuringATubeForALesson(t *testing.T) {
 // post sends text as it is.
 func (s *server) post(t *testing.T, path, body string) (int, string) {
 	t.Helper()
-	r, err := http.Post(s.base+path, "text/plain", strings.NewReader(body))
+	r, err := http.Post(s.base+path, "application/octet-stream", strings.NewReader(body))
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -78,7 +78,7 @@ type GamutRequest struct {
 }
 
 func (s *Server) gamut(ctx context.Context, in *struct{ Body GamutRequest }) (*one[Reach], error) {
-	l, err := s.whose(ctx, in.Body.Whose)
+	l, err := s.byHash(ctx, in.Body.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -118,7 +118,7 @@ type CoverRequest struct {
 }
 
 func (s *Server) covers(ctx context.Context, in *struct{ Body CoverRequest }) (*one[[]recipe.Cover], error) {
-	l, err := s.whose(ctx, in.Body.Whose)
+	l, err := s.byHash(ctx, in.Body.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

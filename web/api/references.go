@@ -110,7 +110,7 @@ var errUnreadable = errors.New("nothing can be read from the photograph that was
 
 // piece is the part of its photograph that a lesson is made after.
 func (s *Server) piece(ctx context.Context, hash string) (*lesson.Lesson, image.Image, image.Rectangle, error) {
-	l, err := s.whose(ctx, hash)
+	l, err := s.byHash(ctx, hash)
 	if err != nil {
 		return nil, nil, image.Rectangle{}, err
 	}
@@ -183,7 +183,6 @@ func (s *Server) referenceView(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	View string `path:"view" maxLength:"20" doc:"photo, or one of the vocabulary's maps"`
 }) (*picture, error) {
-	const forever = "public, max-age=31536000, immutable"
 	if in.View != "photo" {
 		if err := measure.KnownMap(in.View); err != nil {
 			return nil, unsound(err)

@@ -15,6 +15,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"proxenos/core/film"
+	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/score"
@@ -34,6 +35,12 @@ type Rehearsed struct {
 	Columns  []score.Column    `json:"columns" doc:"ribbons from the measured thickness, once done"`
 }
 
+// PictureOf names a painting, and the version of the engine that paints it.
+type PictureOf struct {
+	Version  string `path:"version" maxLength:"20"`
+	Painting string `path:"painting" pattern:"^[0-9a-f]{64}$"`
+}
+
 type picture struct {
 	ContentType  string `header:"Content-Type"`
 	CacheControl string `header:"Cache-Control"`
@@ -45,17 +52,17 @@ var pngReply = map[string]*huma.Response{"200": {Description: "PNG", Content: ma
 func (s *Server) rehearsalOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "rehearsal", Method: http.MethodGet, Path: "/api/rehearsals/{hash}",
 		Summary: "Reports and findings; ask again until done"}, s.rehearsal)
-	huma.Register(api, huma.Operation{OperationID: "frame", Method: http.MethodGet, Path: "/api/frames/{engine}/{hash}/{frame}",
+	huma.Register(api, huma.Operation{OperationID: "frame", Method: http.MethodGet, Path: "/api/frames/{version}/{painting}/{frame}",
 		Summary: "The canvas at a half minute, as VIEW-WIDTH-HALFMINUTES.png", Responses: pngReply}, s.frame)
-	huma.Register(api, huma.Operation{OperationID: "draft", Method: http.MethodGet, Path: "/api/drafts/{engine}/{hash}/{frame}",
+	huma.Register(api, huma.Operation{OperationID: "draft", Method: http.MethodGet, Path: "/api/drafts/{version}/{painting}/{frame}",
 		Summary: "The same of a coarse canvas, which is there sooner", Responses: pngReply}, s.draft)
-	huma.Register(api, huma.Operation{OperationID: "place", Method: http.MethodGet, Path: "/api/places/{engine}/{hash}/{place}",
+	huma.Register(api, huma.Operation{OperationID: "place", Method: http.MethodGet, Path: "/api/places/{version}/{painting}/{place}",
 		Summary: "20 mm of the canvas around a place, as VIEW-X-Y-HALFMINUTES.png", Responses: pngReply}, s.place)
-	huma.Register(api, huma.Operation{OperationID: "closeup", Method: http.MethodGet, Path: "/api/closeups/{engine}/{hash}/{step}",
+	huma.Register(api, huma.Operation{OperationID: "closeup", Method: http.MethodGet, Path: "/api/closeups/{version}/{painting}/{step}",
 		Summary: "40 mm of the canvas where a step worked most, when it ends, as STEP.png", Responses: pngReply}, s.closeup)
 }
 
-// job finds the lesson with a hash and its rehearsal.
+// job finds the lesson with a content hash and its rehearsal.
 func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
 	r, err := s.Store.ByHash(ctx, hash)
 	if err != nil {
@@ -68,160 +75,156 @@ func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
 	return s.Easel.Rehearse(r.LessonID, r.Number, l), nil
 }
 
-// painted waits for the canvas of the lesson with a hash.
+// painted waits for the canvas of the lesson with a content hash.
 func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal, error) {
 	j, err := s.job(ctx, hash)
 	if err != nil {
 		return nil, err
 	}
-	return j.Painted(ctx)
+	return patiently(ctx, j.Painted)
+}
+
+// drafted waits for the coarse canvas of a lesson, and gives the lesson as well.
+func (s *Server) drafted(ctx context.Context, hash string) (*lesson.Lesson, *rehearse.Rehearsal, error) {
+	j, err := s.job(ctx, hash)
+	if err != nil {
+		return nil, nil, err
+	}
+	r, err := patiently(ctx, j.Drafted)
+	return j.Lesson, r, err
 }
 
 func (s *Server) rehearsal(ctx context.Context, in *struct {
 	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Lesson string `query:"lesson" maxLength:"40" doc:"whose cupboard and runs are asked as well; of nobody, when left out"`
 }) (*one[Rehearsed], error) {
-	out, err := s.rehearsed(ctx, in.Hash)
-	if err != nil || !out.Done && !out.Foreseen || in.Lesson == "" {
-		return &one[Rehearsed]{out}, s.refuse(err)
-	}
-	more, err := s.beyond(ctx, in.Lesson, out)
+	r, err := s.Store.ByHash(ctx, in.Hash)
 	if err != nil {
-		return nil, err
+		return nil, s.refuse(err)
 	}
-	out.Findings = append(out.Findings, more...)
-	if len(more) > 0 {
-		l, err := s.whose(ctx, in.Hash)
+	l, err := r.Lesson()
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out, err := s.rehearsed(ctx, r, l)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	if in.Lesson != "" && (out.Done || out.Foreseen) {
+		more, err := s.beyond(ctx, in.Lesson, l, out)
 		if err != nil {
 			return nil, s.refuse(err)
 		}
-		rule.Sort(l, out.Findings)
+		out.Findings = append(out.Findings, more...)
 	}
+	rule.Accept(l, out.Findings)
 	return &one[Rehearsed]{out}, nil
 }
 
-// rehearsed is what the canvas says by itself.
-func (s *Server) rehearsed(ctx context.Context, hash string) (out Rehearsed, err error) {
-	address := s.Engine + "/" + hash + "/findings"
-	if body, err := s.Store.Made(ctx, address); err == nil {
-		return out, json.Unmarshal(body, &out)
-	} else if !errors.Is(err, store.ErrNotFound) {
-		return out, err
-	}
-	j, err := s.job(ctx, hash)
-	if err != nil {
-		return out, err
-	}
-	out = Rehearsed{Hash: hash, Painted: j.Progress(), Of: len(j.Lesson.Steps),
-		Reports: []rehearse.Report{}, Findings: []rule.Finding{}, Columns: []score.Column{}}
-	list, r, ok, err := j.Found()
-	if err != nil {
-		return out, err
-	}
-	if likely, r, known := j.Foreseen(); known && !ok {
-		out.Foreseen, out.Findings, out.Reports = true, slices.Clone(likely), r.Reports
-	}
-	if ok {
-		out.Done, out.Painted, out.Findings, out.Reports = true, out.Of, list, r.Reports
-		out.Columns = score.Of(j.Lesson, func(i int) (float64, bool) { return r.Reports[i].Thick, true }).Columns
-		body, err := json.Marshal(out)
-		if err != nil {
-			return out, err
+// rehearsed is what the canvas says of a lesson by itself, as far as it is known.
+func (s *Server) rehearsed(ctx context.Context, r store.Revision, l *lesson.Lesson) (out Rehearsed, err error) {
+	at := s.judgement(l, "rehearsed")
+	body, err := s.artifact(ctx, at, func(ctx context.Context) ([]byte, error) {
+		j := s.Easel.Rehearse(r.LessonID, r.Number, l)
+		list, canvas, done, err := j.Found()
+		switch {
+		case err != nil:
+			return nil, err
+		case !done:
+			return nil, &underWay{j}
 		}
-		return out, s.Store.PutMade(ctx, address, body)
+		if err := s.putReports(ctx, j); err != nil {
+			return nil, err
+		}
+		columns := score.Of(l, func(i int) (float64, bool) { return canvas.Reports[i].Thick, true }).Columns
+		return json.Marshal(Rehearsed{Done: true, Painted: len(l.Steps), Of: len(l.Steps), Reports: canvas.Reports, Findings: list, Columns: columns})
+	})
+	var going *underWay
+	if errors.As(err, &going) {
+		return going.known(r.Hash), nil
 	}
-	return out, nil
+	if err == nil {
+		err = json.Unmarshal(body, &out)
+	}
+	out.Hash = r.Hash
+	return out, err
+}
+
+// underWay says that a rehearsal has not ended yet.
+type underWay struct{ job *easel.Job }
+
+func (u *underWay) Error() string { return "the rehearsal is under way" }
+
+// known is what can be said of it already.
+func (u *underWay) known(hash string) Rehearsed {
+	j := u.job
+	out := Rehearsed{Hash: hash, Painted: j.Progress(), Of: len(j.Lesson.Steps),
+		Reports: []rehearse.Report{}, Findings: []rule.Finding{}, Columns: []score.Column{}}
+	if likely, coarse, known := j.Foreseen(); known {
+		out.Foreseen, out.Findings, out.Reports = true, slices.Clone(likely), coarse.Reports
+	}
+	return out
+}
+
+// putReports keeps what a rehearsal says without its canvas.
+func (s *Server) putReports(ctx context.Context, j *easel.Job) error {
+	_, err := s.reportsOf(ctx, j.Lesson.Painting(), func(ctx context.Context) ([]rehearse.Report, error) {
+		r, err := j.Painted(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return r.Reports, nil
+	})
+	return err
 }
 
 // halfMinute names a moment in whole half minutes.
 func halfMinute(minutes float64) int { return int(math.Round(minutes * 2)) }
 
 func (s *Server) frame(ctx context.Context, in *struct {
-	Engine string `path:"engine" maxLength:"20"`
-	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
-	Frame  string `path:"frame" maxLength:"40"`
+	PictureOf
+	Frame string `path:"frame" maxLength:"40"`
 }) (*picture, error) {
 	view, width, half, err := parseFrame(in.Frame)
 	if err != nil {
-		return nil, huma.Error422UnprocessableEntity(err.Error())
+		return nil, unsound(err)
 	}
-	return s.picture(ctx, in.Engine, in.Hash, in.Frame, func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.Version, in.Painting, in.Frame, func(r *rehearse.Rehearsal) (image.Image, error) {
 		return r.Show(view, float64(half)/2, width), nil
 	})
 }
 
 func (s *Server) draft(ctx context.Context, in *struct {
-	Engine string `path:"engine" maxLength:"20"`
-	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
-	Frame  string `path:"frame" maxLength:"40"`
+	PictureOf
+	Frame string `path:"frame" maxLength:"40"`
 }) (*file, error) {
 	view, width, half, err := parseFrame(in.Frame)
 	if err != nil {
-		return nil, huma.Error422UnprocessableEntity(err.Error())
+		return nil, unsound(err)
 	}
-	j, err := s.job(ctx, in.Hash)
+	r, err := s.Store.ByPainting(ctx, in.Painting)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	r, err := j.Drafted(ctx)
+	_, coarse, err := s.drafted(ctx, r.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	return asPNG(r.Show(view, float64(half)/2, width))
+	return asPNG(coarse.Show(view, float64(half)/2, width))
 }
 
 func (s *Server) closeup(ctx context.Context, in *struct {
-	Engine string `path:"engine" maxLength:"20"`
-	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
-	Step   string `path:"step" maxLength:"60"`
+	PictureOf
+	Step string `path:"step" maxLength:"60"`
 }) (*picture, error) {
 	step := strings.TrimSuffix(in.Step, ".png")
-	return s.picture(ctx, in.Engine, in.Hash, "closeup-"+step, func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.Version, in.Painting, "closeup-"+step, func(r *rehearse.Rehearsal) (image.Image, error) {
 		i := r.Lesson.Step(step)
 		if i < 0 {
 			return nil, store.ErrNotFound
 		}
 		return r.At(r.Lesson.Start(i+1)).ShowPart(film.Paint, r.Closeup(i, 40), 480), nil
 	})
-}
-
-// picture serves a picture from the cache, or makes it.
-func (s *Server) picture(ctx context.Context, engine, hash, name string, make func(*rehearse.Rehearsal) (image.Image, error)) (*picture, error) {
-	return s.made(ctx, engine, hash+"/"+name, func() (image.Image, error) {
-		r, err := s.painted(ctx, hash)
-		if err != nil {
-			return nil, err
-		}
-		return make(r)
-	})
-}
-
-// made serves the picture with a name from the cache, or draws it.
-func (s *Server) made(ctx context.Context, engine, name string, draw func() (image.Image, error)) (*picture, error) {
-	if engine != s.Engine {
-		return nil, huma.Error404NotFound("this picture was made by another build: load the page again")
-	}
-	address := engine + "/" + name
-	data, err := s.Store.Made(ctx, address)
-	if errors.Is(err, store.ErrNotFound) {
-		var img image.Image
-		if img, err = draw(); err == nil {
-			data, err = s.keep(ctx, address, img)
-		}
-	}
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	return &picture{"image/png", "public, max-age=31536000, immutable", data}, nil
-}
-
-// keep encodes a picture and puts it into the cache.
-func (s *Server) keep(ctx context.Context, address string, img image.Image) ([]byte, error) {
-	body, err := encode(img)
-	if err != nil {
-		return nil, err
-	}
-	return body, s.Store.PutMade(ctx, address, body)
 }
 
 // widths are the sizes of a frame, pixels: for a card, for the screen, for print.
@@ -247,15 +250,14 @@ func parseFrame(name string) (view film.View, width, half int, err error) {
 const placeSide = 20
 
 func (s *Server) place(ctx context.Context, in *struct {
-	Engine string `path:"engine" maxLength:"20"`
-	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
-	Place  string `path:"place" maxLength:"40"`
+	PictureOf
+	Place string `path:"place" maxLength:"40"`
 }) (*picture, error) {
 	view, at, half, err := parsePlace(in.Place)
 	if err != nil {
-		return nil, huma.Error422UnprocessableEntity(err.Error())
+		return nil, unsound(err)
 	}
-	return s.picture(ctx, in.Engine, in.Hash, "place-"+in.Place, func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.Version, in.Painting, "place-"+in.Place, func(r *rehearse.Rehearsal) (image.Image, error) {
 		return r.Place(view, float64(half)/2, at, placeSide, 480), nil
 	})
 }

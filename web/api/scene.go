@@ -47,7 +47,7 @@ type Arranged struct {
 
 // MendRequest asks for one round of mending.
 type MendRequest struct {
-	From   int  `json:"from" minimum:"1" doc:"the revision that is mended"`
+	From   int  `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that is mended"`
 	Round  int  `json:"round" minimum:"1" maximum:"1000" doc:"which round it is: later ones try other remedies, and after a few dozen there are none"`
 	Accept bool `json:"accept,omitempty" doc:"whether work that must go on behind nearer things is accepted as on purpose"`
 }
@@ -68,7 +68,7 @@ func (s *Server) sceneOperations(api huma.API) {
 		func(ctx context.Context, in *struct {
 			Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 		}) (*one[scene.Guides], error) {
-			l, err := s.whose(ctx, in.Hash)
+			l, err := s.byHash(ctx, in.Hash)
 			if err != nil {
 				return nil, s.refuse(err)
 			}
@@ -107,7 +107,7 @@ func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*fil
 	if err := parse(in.RawBody, &ask); err != nil {
 		return nil, s.refuse(err)
 	}
-	l, err := s.whose(ctx, ask.Whose)
+	l, err := s.byHash(ctx, ask.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -121,7 +121,7 @@ func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*fil
 
 func (s *Server) arrange(ctx context.Context, in *struct{ Body Arrangement }) (*one[Arranged], error) {
 	a := in.Body
-	l, err := s.whose(ctx, a.Whose)
+	l, err := s.byHash(ctx, a.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -177,7 +177,7 @@ func (s *Server) mend(ctx context.Context, in *struct {
 	ID   string `path:"id" maxLength:"40"`
 	Body MendRequest
 }) (*one[Mended], error) {
-	_, l, err := s.current(ctx, in.ID, in.Body.From)
+	l, err := s.before(ctx, in.ID, in.Body.From)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -225,7 +225,7 @@ func (s *Server) draw(ctx context.Context, in *struct {
 	Hash    string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	RawBody []byte
 }) (*one[Arranged], error) {
-	l, err := s.whose(ctx, in.Hash)
+	l, err := s.byHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -276,7 +276,7 @@ type LightReply struct {
 
 func (s *Server) relight(ctx context.Context, in *struct{ Body LightRequest }) (*one[LightReply], error) {
 	b := in.Body
-	l, err := s.whose(ctx, b.Whose)
+	l, err := s.byHash(ctx, b.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

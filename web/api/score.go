@@ -2,13 +2,12 @@ package api
 
 import (
 	"context"
-	"encoding/json"
-	"errors"
 	"fmt"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/lesson"
 	"proxenos/core/score"
 	"proxenos/store"
 )
@@ -20,39 +19,29 @@ func (s *Server) scoreOperations(api huma.API) {
 		Summary: "How to bring a lesson into so many minutes, with what each choice changes in the picture"}, s.fitting)
 }
 
-// cached answers from the cache, or works the answer out and keeps it.
-func cached[T any](ctx context.Context, s *Server, name string, work func(*T) error) (*one[T], error) {
-	address := s.Engine + "/" + name
-	var out T
-	body, err := s.Store.Made(ctx, address)
-	switch {
-	case err == nil:
-		err = json.Unmarshal(body, &out)
-		return &one[T]{out}, s.refuse(err)
-	case !errors.Is(err, store.ErrNotFound):
+func (s *Server) timing(ctx context.Context, in *struct {
+	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
+}) (*one[score.Timed], error) {
+	r, err := s.Store.ByHash(ctx, in.Hash)
+	if err != nil {
 		return nil, s.refuse(err)
 	}
-	if err := work(&out); err != nil {
+	l, err := r.Lesson()
+	if err != nil {
 		return nil, s.refuse(err)
 	}
-	if body, err = json.Marshal(out); err == nil {
-		err = s.Store.PutMade(ctx, address, body)
-	}
-	return &one[T]{out}, s.refuse(err)
+	out, err := s.timed(ctx, r, l)
+	return &one[score.Timed]{out}, s.refuse(err)
 }
 
 // timed works out the order and the tools of a painted lesson.
-func (s *Server) timed(ctx context.Context, hash string) (*one[score.Timed], error) {
-	return cached(ctx, s, hash+"/timing", func(out *score.Timed) error {
-		j, err := s.job(ctx, hash)
+func (s *Server) timed(ctx context.Context, r store.Revision, l *lesson.Lesson) (score.Timed, error) {
+	return judged(ctx, s, l, "timing", func(ctx context.Context, out *score.Timed) error {
+		reports, err := s.reports(ctx, r, l)
 		if err != nil {
 			return err
 		}
-		r, err := j.Drafted(ctx)
-		if err != nil {
-			return err
-		}
-		t, err := score.Time(ctx, j.Lesson, r)
+		t, err := score.Time(ctx, l, reports)
 		if err == nil {
 			*out = *t
 		}
@@ -60,34 +49,28 @@ func (s *Server) timed(ctx context.Context, hash string) (*one[score.Timed], err
 	})
 }
 
-func (s *Server) timing(ctx context.Context, in *struct {
-	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
-}) (*one[score.Timed], error) {
-	return s.timed(ctx, in.Hash)
-}
-
 func (s *Server) fitting(ctx context.Context, in *struct {
 	Hash    string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Minutes int    `query:"minutes" minimum:"5" maximum:"600" required:"true"`
 }) (*one[score.Fitting], error) {
-	t, err := s.timed(ctx, in.Hash)
+	r, err := s.Store.ByHash(ctx, in.Hash)
 	if err != nil {
-		return nil, err
+		return nil, s.refuse(err)
 	}
-	return cached(ctx, s, fmt.Sprintf("%s/fit-%d", in.Hash, in.Minutes), func(out *score.Fitting) error {
-		j, err := s.job(ctx, in.Hash)
+	return of(ctx, s, in.Hash, fmt.Sprintf("fit-%d", in.Minutes), func(ctx context.Context, l *lesson.Lesson, out *score.Fitting) error {
+		t, err := s.timed(ctx, r, l)
 		if err != nil {
 			return err
 		}
-		r, err := j.Drafted(ctx)
+		_, coarse, err := s.drafted(ctx, in.Hash)
 		if err != nil {
 			return err
 		}
-		f, err := score.Fit(ctx, j.Lesson, r, t.Body.Order, float64(in.Minutes))
+		f, err := score.Fit(ctx, l, coarse, t.Order, float64(in.Minutes))
 		if err != nil {
 			return err
 		}
 		*out = *f
-		return out.Paint(ctx, j.Lesson, r)
+		return out.Paint(ctx, l, coarse)
 	})
 }

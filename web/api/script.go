@@ -52,7 +52,7 @@ func (s *Server) turn(ctx context.Context, in *struct {
 	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Method string `path:"method" maxLength:"40"`
 }) (*one[house.Turn], error) {
-	l, err := s.whose(ctx, in.Hash)
+	l, err := s.byHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -102,8 +102,8 @@ func (s *Server) neighbours(ctx context.Context, in *struct {
 
 func (s *Server) differences(ctx context.Context, in *struct {
 	ID   string `path:"id" maxLength:"40"`
-	From int    `query:"from" minimum:"1" required:"true"`
-	To   int    `query:"to" minimum:"1" required:"true"`
+	From int    `query:"from" minimum:"1" maximum:"2147483647" required:"true"`
+	To   int    `query:"to" minimum:"1" maximum:"2147483647" required:"true"`
 }) (*one[[]lesson.Difference], error) {
 	var sides [2]*lesson.Lesson
 	for k, number := range []int{in.From, in.To} {
@@ -120,7 +120,7 @@ func (s *Server) differences(ctx context.Context, in *struct {
 
 func (s *Server) bring(ctx context.Context, in *struct{ Body BringRequest }) (*one[compose.Fitted], error) {
 	b := in.Body
-	l, err := s.whose(ctx, b.Whose)
+	l, err := s.byHash(ctx, b.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -150,7 +150,7 @@ func (s *Server) newStep(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Body house.StepWish
 }) (*one[Drafted], error) {
-	l, err := s.whose(ctx, in.Hash)
+	l, err := s.byHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

@@ -61,11 +61,11 @@ func (s *Server) rank(ctx context.Context, in *struct{ Body RankRequest }) (*one
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	before, err := j.Drafted(ctx)
+	before, err := patiently(ctx, j.Drafted)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	list, err := j.Judged(ctx)
+	list, err := patiently(ctx, j.Judged)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -98,15 +98,11 @@ func (s *Server) try(ctx context.Context, in *struct{ RawBody []byte }) (*one[Tr
 	if ask.Edit == nil || ask.Edit.Edit == nil {
 		return nil, s.refuse(lesson.Faults{{Path: "edit", Problem: "is missing", Cure: `send {"whose": "...", "edit": {...}}`}})
 	}
-	j, err := s.job(ctx, ask.Whose)
+	l, before, err := s.drafted(ctx, ask.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	before, err := j.Drafted(ctx)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	next, _, err := lesson.Apply(j.Lesson, ask.Edit.Edit)
+	next, _, err := lesson.Apply(l, ask.Edit.Edit)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -114,7 +110,7 @@ func (s *Server) try(ctx context.Context, in *struct{ RawBody []byte }) (*one[Tr
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	c, err := s.besides(ctx, ask.Lesson, j.Lesson, before)
+	c, err := s.besides(ctx, ask.Lesson, l, before)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -127,7 +123,7 @@ func (s *Server) try(ctx context.Context, in *struct{ RawBody []byte }) (*one[Tr
 		return nil, s.refuse(err)
 	}
 	d := rule.Compare(was, is)
-	out := Trial{Minutes: next.Minutes() - j.Lesson.Minutes(), Gone: d.Gone, Left: d.Left, Come: d.Come, Open: len(rule.Unaccepted(is))}
+	out := Trial{Minutes: next.Minutes() - l.Minutes(), Gone: d.Gone, Left: d.Left, Come: d.Come, Open: len(rule.Unaccepted(is))}
 	for _, side := range []struct {
 		r  *rehearse.Rehearsal
 		to *string

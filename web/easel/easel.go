@@ -33,6 +33,7 @@ type Options struct {
 	Memory  int64   // bytes that canvases which are kept may take; 0 for some
 	Cabinet Cabinet // nil for none
 	Log     *slog.Logger
+	Check   func(*rule.Context) ([]rule.Finding, error) // who judges; the rules, when left out
 }
 
 // usualMemory is for those who do not say.
@@ -46,7 +47,6 @@ type Easel struct {
 	jobs   sync.WaitGroup
 	turn   turn // held by the job that paints
 	soon   time.Duration
-	check  func(*rule.Context) ([]rule.Finding, error)
 
 	mu     sync.Mutex
 	work   map[string]*Job              // by what is painted and judged
@@ -60,11 +60,14 @@ func New(o Options) *Easel {
 	if o.Memory <= 0 {
 		o.Memory = usualMemory
 	}
+	if o.Check == nil {
+		o.Check = rule.Check
+	}
 	if o.Log == nil {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
 	ctx, cancel := context.WithCancel(context.Background())
-	e := &Easel{Options: o, ctx: ctx, cancel: cancel, soon: soon, check: rule.Check, work: map[string]*Job{}, latest: map[string]*Job{}}
+	e := &Easel{Options: o, ctx: ctx, cancel: cancel, soon: soon, work: map[string]*Job{}, latest: map[string]*Job{}}
 	kept, err := simplelru.NewLRU[string, *Job](1<<20, nil) // the budget bounds it, not the count
 	if err != nil {
 		panic(err) // only a size of 0 could do it
@@ -240,7 +243,7 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 	}
 	j.rehearsal, j.fromCabinet = r, before.fromCabinet && before.painting == j.painting
 	close(j.painted)
-	j.findings, err = e.check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
+	j.findings, err = e.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
 	return err
 }
 

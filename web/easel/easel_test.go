@@ -161,16 +161,15 @@ func TestWordsStartNothing(t *testing.T) {
 
 // A fault in the rules, or in the painting, ends the job that met it, and that alone.
 func TestAFaultEndsItsJobAlone(t *testing.T) {
-	e := easel.New(easel.Options{})
-	defer e.Close()
 	var bad atomic.Bool
 	bad.Store(true)
-	e.Judges(func(c *rule.Context) ([]rule.Finding, error) {
+	e := easel.New(easel.Options{Check: func(c *rule.Context) ([]rule.Finding, error) {
 		if bad.Load() {
 			panic("a rule falls over")
 		}
 		return rule.Check(c)
-	})
+	}})
+	defer e.Close()
 	j := e.Rehearse("a", 1, sample.Lesson())
 	var f *fault.Fault
 	if err := finish(t, j); !errors.As(err, &f) || !strings.Contains(err.Error(), "a rule falls over") {

@@ -92,7 +92,7 @@ func (j *Job) foresee(ctx context.Context, e *Easel, before *Job) (err error) {
 		if k.rough != nil {
 			continue
 		}
-		if k.rough, err = e.check(&rule.Context{Context: ctx, Lesson: k.Lesson, Rehearsal: k.trials}); err != nil {
+		if k.rough, err = e.Check(&rule.Context{Context: ctx, Lesson: k.Lesson, Rehearsal: k.trials}); err != nil {
 			return err
 		}
 	}

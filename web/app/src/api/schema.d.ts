@@ -55,7 +55,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/closeups/{engine}/{hash}/{step}": {
+    "/api/closeups/{version}/{painting}/{step}": {
         parameters: {
             query?: never;
             header?: never;
@@ -123,7 +123,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drafts/{engine}/{hash}/{frame}": {
+    "/api/drafts/{version}/{painting}/{frame}": {
         parameters: {
             query?: never;
             header?: never;
@@ -157,7 +157,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/frames/{engine}/{hash}/{frame}": {
+    "/api/frames/{version}/{painting}/{frame}": {
         parameters: {
             query?: never;
             header?: never;
@@ -468,7 +468,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/maps/{engine}/{hash}/{map}": {
+    "/api/maps/{version}/{painting}/{map}": {
         parameters: {
             query?: never;
             header?: never;
@@ -604,7 +604,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/places/{engine}/{hash}/{place}": {
+    "/api/places/{version}/{painting}/{place}": {
         parameters: {
             query?: never;
             header?: never;
@@ -842,7 +842,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/specimens/{engine}/{technique}/{under}": {
+    "/api/specimens/{version}/{technique}/{under}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1154,6 +1154,16 @@ export interface components {
             tints?: components["schemas"]["Part"][];
             whose?: string;
         };
+        Box: {
+            /** Format: double */
+            x0: number;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y0: number;
+            /** Format: double */
+            y1: number;
+        };
         BringRequest: {
             /**
              * Format: int64
@@ -1320,7 +1330,7 @@ export interface components {
              * @description cm of that plane's edge to be repaired
              */
             edge: number;
-            /** @description the nearest plane that it painted over */
+            /** @description id of the nearest plane that it painted over */
             plane: string;
         };
         Cupboard: {
@@ -2768,6 +2778,8 @@ export interface components {
              * @description ml taken from the piles
              */
             loaded: number;
+            /** @description places of the earlier steps that work where it works */
+            meets: number[];
             /**
              * Format: double
              * @description share of its area that is another, duller or wrong-valued colour
@@ -2790,6 +2802,11 @@ export interface components {
              * @description ml laid on the canvas
              */
             on: number;
+            /**
+             * Format: int64
+             * @description place of the last of them that laid paint over a tenth of where it lays; -1 for none
+             */
+            over: number;
             /** @description ml taken from the pile of each of its mixtures, in their order */
             piles: number[];
             /**
@@ -2797,6 +2814,7 @@ export interface components {
              * @description cm² where acrylic did not take, for oil lies there
              */
             refused: number;
+            sight: components["schemas"]["Box"];
             step: string;
             /**
              * Format: double
@@ -3475,7 +3493,7 @@ export interface components {
             wheres: components["schemas"]["Term"][];
         };
         Want: {
-            /** @description whether its kind of thing was counted */
+            /** @description whether somebody has counted it */
             counted: boolean;
             /** Format: double */
             has: number;
@@ -3723,8 +3741,8 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                engine: string;
-                hash: string;
+                version: string;
+                painting: string;
                 step: string;
             };
             cookie?: never;
@@ -3861,8 +3879,8 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                engine: string;
-                hash: string;
+                version: string;
+                painting: string;
                 frame: string;
             };
             cookie?: never;
@@ -3930,8 +3948,8 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                engine: string;
-                hash: string;
+                version: string;
+                painting: string;
                 frame: string;
             };
             cookie?: never;
@@ -4026,7 +4044,9 @@ export interface operations {
     lesson: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-None-Match"?: string;
+            };
             path: {
                 id: string;
             };
@@ -4037,6 +4057,9 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4708,8 +4731,8 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                engine: string;
-                hash: string;
+                version: string;
+                painting: string;
                 map: string;
             };
             cookie?: never;
@@ -4963,8 +4986,8 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                engine: string;
-                hash: string;
+                version: string;
+                painting: string;
                 place: string;
             };
             cookie?: never;
@@ -5268,7 +5291,6 @@ export interface operations {
         requestBody: {
             content: {
                 "application/octet-stream": string;
-                "text/plain": string;
             };
         };
         responses: {
@@ -5368,7 +5390,6 @@ export interface operations {
         requestBody: {
             content: {
                 "application/octet-stream": string;
-                "text/plain": string;
             };
         };
         responses: {
@@ -5434,7 +5455,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                engine: string;
+                version: string;
                 technique: string;
                 under: string;
             };
@@ -5566,7 +5587,9 @@ export interface operations {
     shelf: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-None-Match"?: string;
+            };
             path: {
                 id: string;
             };
@@ -5577,6 +5600,9 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {

@@ -1,0 +1,29 @@
+package api
+
+import (
+	"context"
+	"errors"
+
+	"proxenos/core/rehearse"
+	"proxenos/store"
+)
+
+// A Cabinet keeps the easel's canvases among the artifacts of a store.
+type Cabinet struct{ Store *store.Store }
+
+// canvas is what a canvas is kept as.
+const canvas = "canvas"
+
+// Canvas returns the last canvas that was kept of a lesson; nothing where there is none.
+func (c Cabinet) Canvas(ctx context.Context, lesson string) ([]byte, error) {
+	body, err := c.Store.Latest(ctx, lesson, rehearse.Version, canvas)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, nil
+	}
+	return body, err
+}
+
+// Keep keeps the canvas of a lesson in the place of the one before.
+func (c Cabinet) Keep(ctx context.Context, lesson, painting string, body []byte) error {
+	return c.Store.PutLatest(ctx, lesson, store.Artifact{Maker: rehearse.Version, Painting: painting, Kind: canvas}, body)
+}
