@@ -27,11 +27,11 @@ test-deps: ## install what is missing to test
 
 # Sources that the binary is made of.
 go_files := $(shell find cmd core demo export store web tools -name '*.go' -o -name '*.sql' -o -name '*.schema.json') $(wildcard demo/*.json) go.mod go.sum
-web_files := $(shell find $(web)/src $(web)/public -type f) $(web)/index.html $(web)/vite.config.ts $(web)/package-lock.json
+web_files := $(shell find $(web)/src $(web)/public -type f) $(web)/index.html $(web)/vite.config.ts $(web)/scripts/compress.mjs $(web)/package-lock.json
 
 web: $(web)/dist/index.html
 $(web)/dist/index.html: $(web_files) | deps
-	cd $(web) && npm run --silent build -- --logLevel warn
+	cd $(web) && npm run --silent build
 	@touch $@
 
 bin/proxenos: $(go_files) $(web)/dist/index.html
@@ -43,6 +43,7 @@ generate: ## make all generated code again
 	$(GO) run ./tools/paintdoc
 	$(GO) run ./tools/ruledoc
 	$(GO) run ./tools/housedoc
+	$(GO) run ./tools/demopictures
 	$(GO) run ./cmd/proxenos openapi | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 1) + "\n")' > web/api/openapi.json
 	cd $(web) && npm run --silent types
 

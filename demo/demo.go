@@ -9,11 +9,23 @@ import (
 	"fmt"
 
 	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
 	"proxenos/store"
 )
 
-//go:embed *.json
+//go:embed *.json pictures
 var files embed.FS
+
+// PictureWidth is how many pixels the shipped pictures are wide: as many as on the shelf.
+const PictureWidth = 800
+
+// PictureFile is the file of the finished picture of a demo lesson, as this version of the
+// engine paints it.
+func PictureFile(id string) string { return "pictures/" + id + "-" + rehearse.Version + ".png" }
+
+// Picture is the finished picture of a demo lesson, as a PNG, so that nobody waits for it on
+// the very first start.
+func Picture(id string) ([]byte, error) { return files.ReadFile(PictureFile(id)) }
 
 // Studio is the demo studio.
 var Studio = store.Studio{ID: "quillmere", Name: "Quillmere"}
@@ -36,24 +48,41 @@ func Lesson(id string) (*lesson.Lesson, error) {
 	return l, nil
 }
 
-// Put puts the studio and those of its lessons that are missing into a store;
-// what a visitor has changed stays as it is.
-func Put(ctx context.Context, s *store.Store) error {
-	if err := s.PutStudio(ctx, Studio); err != nil {
+// Put puts the studio and those of its lessons that are missing into a store, with their
+// pictures; what a visitor has changed stays as it is. picture keeps the finished picture of
+// a lesson; it may be nil.
+func Put(ctx context.Context, s *store.Store, studio store.Studio, picture func(ctx context.Context, l *lesson.Lesson, png []byte) error) error {
+	if err := s.PutStudio(ctx, studio); err != nil {
 		return err
 	}
 	for _, id := range IDs() {
-		_, err := s.Head(ctx, id)
-		if errors.Is(err, store.ErrNotFound) {
-			var l *lesson.Lesson
-			if l, err = Lesson(id); err != nil {
+		l, err := Lesson(id)
+		if err != nil {
+			return err
+		}
+		if picture != nil {
+			if err := keepPicture(ctx, id, l, picture); err != nil {
 				return err
 			}
-			_, err = s.Create(ctx, Studio.ID, id, l, "the lesson as Quillmere teaches it")
+		}
+		if studio.ID != Studio.ID { // a second studio teaches the same
+			id += "-" + studio.ID
+		}
+		_, err = s.HeadNumber(ctx, id)
+		if errors.Is(err, store.ErrNotFound) {
+			_, err = s.Create(ctx, studio.ID, id, l, "the lesson as Quillmere teaches it")
 		}
 		if err != nil {
 			return err
 		}
 	}
 	return nil
+}
+
+func keepPicture(ctx context.Context, id string, l *lesson.Lesson, picture func(ctx context.Context, l *lesson.Lesson, png []byte) error) error {
+	png, err := Picture(id)
+	if err != nil {
+		return err
+	}
+	return picture(ctx, l, png)
 }

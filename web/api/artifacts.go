@@ -4,12 +4,14 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"image"
 	"net/http"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/store"
@@ -129,6 +131,18 @@ func patiently[T any](ctx context.Context, ask func(ctx context.Context) (T, err
 	}
 	return out, err
 }
+
+// ShelfPicture keeps the finished picture of a lesson that was painted elsewhere, as the shelf
+// asks for it.
+func ShelfPicture(s *store.Store) func(ctx context.Context, l *lesson.Lesson, png []byte) error {
+	return func(ctx context.Context, l *lesson.Lesson, png []byte) error {
+		name := fmt.Sprintf("picture/%s-%d-%d.png", film.Paint, shelfWidth, halfMinute(l.Minutes()))
+		return s.PutArtifact(ctx, store.Artifact{Maker: rehearse.Version, Painting: l.Painting(), Kind: name}, png)
+	}
+}
+
+// shelfWidth is how many pixels the picture of a lesson on the shelf is wide.
+const shelfWidth = 800
 
 // picture serves a picture of a painting, by the version that the address names.
 func (s *Server) picture(ctx context.Context, version, painting, name string, draw func(*rehearse.Rehearsal) (image.Image, error)) (*picture, error) {

@@ -1,24 +1,29 @@
+import { lazy, Suspense } from 'react'
 import { Redirect, Route, Switch } from 'wouter'
 
-import { Bench } from './bench/Bench'
-import { Checks } from './checks/Checks'
-import { Marks } from './marks/Marks'
-import { Scene } from './scene/Scene'
-import { Score } from './score/Score'
 import { Shelf } from './shelf/Shelf'
+
+// Rooms are fetched when they are opened.
+const Bench = lazy(() => import('./bench/Bench').then((m) => ({ default: m.Bench })))
+const Checks = lazy(() => import('./checks/Checks').then((m) => ({ default: m.Checks })))
+const Marks = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Marks })))
+const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene })))
+const Score = lazy(() => import('./score/Score').then((m) => ({ default: m.Score })))
 
 export function App() {
   return (
-    <Switch>
-      <Route path="/" component={Shelf} />
-      <Route path="/lessons/:id/bench">{(params) => <Bench key={params.id} id={params.id} />}</Route>
-      <Route path="/lessons/:id/scene">{(params) => <Scene key={params.id} id={params.id} />}</Route>
-      <Route path="/lessons/:id/checks">{(params) => <Checks key={params.id} id={params.id} />}</Route>
-      <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
-      <Route path="/marks" component={Marks} />
-      <Route>
-        <Redirect to="/" />
-      </Route>
-    </Switch>
+    <Suspense fallback={<p className="flex h-full items-center justify-center text-quiet">Opening the room.</p>}>
+      <Switch>
+        <Route path="/" component={Shelf} />
+        <Route path="/lessons/:id/bench">{(params) => <Bench key={params.id} id={params.id} />}</Route>
+        <Route path="/lessons/:id/scene">{(params) => <Scene key={params.id} id={params.id} />}</Route>
+        <Route path="/lessons/:id/checks">{(params) => <Checks key={params.id} id={params.id} />}</Route>
+        <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
+        <Route path="/marks" component={Marks} />
+        <Route>
+          <Redirect to="/" />
+        </Route>
+      </Switch>
+    </Suspense>
   )
 }

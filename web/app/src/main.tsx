@@ -9,17 +9,21 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { Tooltip } from 'radix-ui'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
+import { setNonce } from 'get-nonce'
 
 import { App } from './App'
 import { Refusal } from './api/client'
+
+// Dialogs make a style sheet of their own, which the page's policy knows by this.
+setNonce(document.querySelector<HTMLMetaElement>('meta[name="nonce"]')?.content ?? '')
 
 const client = new QueryClient({
   defaultOptions: {
     mutations: { networkMode: 'always' }, // a change that cannot be sent is refused at once, not kept back
     queries: {
       networkMode: 'always',
-      // A database that went away comes back; a refusal stays a refusal.
-      retry: (count, error) => count < 20 && (!(error instanceof Refusal) || error.status >= 500),
+      // A database that went away comes back, a canvas gets painted; a refusal stays a refusal.
+      retry: (count, error) => count < 20 && (!(error instanceof Refusal) || error.passes),
       retryDelay: (count) => Math.min(500 * 2 ** count, 4000),
       staleTime: 30_000,
     },

@@ -61,7 +61,7 @@ export function useAmounts(hash: string, students: number) {
 /** useReadSamples reads a file of measurements. */
 export function useReadSamples() {
   return useMutation({
-    mutationFn: (text: string) => unwrap(api.POST('/api/samples', { body: text, bodySerializer: (t) => t, headers: { 'Content-Type': 'text/plain' } })),
+    mutationFn: (file: File) => unwrap(api.POST('/api/samples', { body: '', bodySerializer: () => file, headers: { 'Content-Type': 'application/octet-stream' } })),
   })
 }
 

@@ -8,7 +8,6 @@ export function useTiming(hash: string) {
     queryKey: ['timing', hash],
     queryFn: ({ signal }) => unwrap(api.GET('/api/timings/{hash}', { params: { path: { hash } }, signal })),
     staleTime: Infinity,
-    retry: false,
   })
 }
 
@@ -19,7 +18,6 @@ export function useFitting(hash: string, minutes: number | undefined) {
     queryFn: ({ signal }) => unwrap(api.GET('/api/fittings/{hash}', { params: { path: { hash }, query: { minutes: minutes ?? 0 } }, signal })),
     enabled: minutes !== undefined,
     staleTime: Infinity,
-    retry: false,
   })
 }
 

@@ -70,9 +70,38 @@ export class Refusal extends Error {
     this.status = status
     this.problem = problem
   }
+
+  /** Whether it may be otherwise when it is asked again: nothing was wrong with the question. */
+  get passes(): boolean {
+    return this.status === 503 || this.status === 429
+  }
 }
 
-export const api = createClient<paths>({ baseUrl: '/' })
+/** How often a write is sent again whose reply was lost, and how long between, ms. */
+const mostTries = 4
+const between = 300
+
+/**
+ * send sends a request. A write carries a key, by which the server knows it again: when its
+ * reply is lost it can be sent once more, and is the same write.
+ */
+async function send(request: Request): Promise<Response> {
+  if (request.method === 'GET') return fetch(request)
+  request.headers.set('Idempotency-Key', key())
+  for (let tries = 1; ; tries++) {
+    try {
+      const reply = await fetch(request.clone())
+      if (tries === mostTries || (reply.status !== 503 && reply.status !== 429)) return reply
+    } catch (error) {
+      if (tries === mostTries || request.signal.aborted) throw error
+    }
+    await new Promise((resolve) => window.setTimeout(resolve, between * 2 ** tries))
+  }
+}
+
+const key = () => Array.from(crypto.getRandomValues(new Uint8Array(12)), (b) => b.toString(16).padStart(2, '0')).join('')
+
+export const api = createClient<paths>({ baseUrl: '/', fetch: send })
 
 /** unwrap turns a reply into its data, or throws its problem as a Refusal. */
 export async function unwrap<T>(reply: Promise<{ data?: T; error?: Problem; response: Response }>): Promise<T> {

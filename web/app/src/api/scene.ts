@@ -30,7 +30,6 @@ export function useFollows(request: LightRequest | undefined) {
     queryFn: ({ signal }) => unwrap(api.POST('/api/lights', { body: request as LightRequest, signal })),
     enabled: request !== undefined,
     staleTime: Infinity,
-    retry: false,
   })
 }
 
@@ -86,7 +85,8 @@ export function useArrange() {
 /** useDraw asks for the edit that takes a drawing in. */
 export function useDraw(hash: string) {
   return useMutation({
-    mutationFn: (svg: string) => unwrap(api.POST('/api/scenes/{hash}/drawings', { params: { path: { hash } }, body: svg, bodySerializer: (t) => t, headers: { 'Content-Type': 'text/plain' } })),
+    mutationFn: (svg: File) =>
+      unwrap(api.POST('/api/scenes/{hash}/drawings', { params: { path: { hash } }, body: '', bodySerializer: () => svg, headers: { 'Content-Type': 'application/octet-stream' } })),
   })
 }
 
@@ -162,6 +162,5 @@ export function useTrial(request: TrialRequest) {
     queryKey: ['trial', request],
     queryFn: ({ signal }) => unwrap(api.POST('/api/trials', { body: request, signal })),
     staleTime: Infinity,
-    retry: false,
   })
 }

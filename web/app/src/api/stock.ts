@@ -7,7 +7,6 @@ export function useStocked(id: string, hash: string) {
   return useQuery({
     queryKey: ['stocked', id, hash],
     queryFn: ({ signal }) => unwrap(api.GET('/api/lessons/{id}/cupboard', { params: { path: { id } }, signal })),
-    retry: false,
   })
 }
 

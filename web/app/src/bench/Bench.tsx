@@ -13,6 +13,7 @@ import { Lamp } from './Lamp'
 import { Recipes } from './Recipes'
 import { Source } from './Source'
 import { TakeUp } from './TakeUp'
+import type { Target } from './target'
 import { newMixture, replacement } from './mixture'
 
 /** Bench is where colours are mixed: a target from the canvas, a photo or numbers, and how to reach it. */
@@ -24,13 +25,6 @@ export function Bench({ id }: { id: string }) {
       {lesson.error ? <p role="alert">{lesson.error.message}</p> : <p className="text-quiet">Opening the lesson.</p>}
     </main>
   )
-}
-
-/** Target is the colour wanted, as it was given. */
-export interface Target {
-  hex: string
-  from: string // where it comes from, in words
-  parts?: Wanted['parts'] // its recipe, when it is a mixture's
 }
 
 function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {

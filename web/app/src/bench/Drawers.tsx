@@ -1,6 +1,6 @@
 import type { Edit, Saved, Tube, Wanted } from '../api/client'
 import { DrawerSet } from '../ui/Drawers'
-import type { Target } from './Bench'
+import type { Target } from './target'
 import { ChangePile } from './ChangePile'
 import { Palette } from './Palette'
 import { Reach } from './Reach'

@@ -132,7 +132,7 @@ function FromFile({ paint, use, busy }: WayProps) {
             const file = e.target.files?.[0]
             if (!file) return
             setName(file.name)
-            void file.text().then((text) => read.mutate(text, { onSuccess: (list) => begin(list, paint, setMass, setTint) }))
+            read.mutate(file, { onSuccess: (list) => begin(list, paint, setMass, setTint) })
           }}
         />
       </label>

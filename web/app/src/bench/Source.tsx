@@ -4,7 +4,7 @@ import type { Colour, Saved } from '../api/client'
 import { usePickColour } from '../api/bench'
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
-import type { Target } from './Bench'
+import type { Target } from './target'
 import { Piles } from './Piles'
 
 interface Props {
@@ -97,6 +97,7 @@ function Numbers({ target, colour, aim }: { target: Target; colour: Colour | und
   const sound = /^#[0-9a-fA-F]{6}$/.test(hex)
   return (
     <form
+      noValidate
       className="flex items-center gap-2"
       onSubmit={(e) => {
         e.preventDefault()

@@ -29,6 +29,7 @@ export function TakeUp({ saved, replace, add, busy }: Props) {
         </select>
       </div>
       <form
+      noValidate
         className="flex items-center gap-2"
         onSubmit={(e) => {
           e.preventDefault()

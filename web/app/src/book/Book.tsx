@@ -1,4 +1,3 @@
-import type { Edit, Saved, Vocabulary } from '../api/client'
 import { Button } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
 import { BringDrawer } from './BringDrawer'
@@ -8,17 +7,7 @@ import { PastDrawer } from './PastDrawer'
 import { RunsDrawer } from './RunsDrawer'
 import { TimeDrawer } from './TimeDrawer'
 import { ToolsDrawer } from './ToolsDrawer'
-
-export interface BookProps {
-  saved: Saved
-  vocabulary: Vocabulary
-  apply: (edit: Edit) => void
-  /** Shows what an edit would do to the canvas. */
-  tryOut: (edit: Edit, words: string) => void
-  busy: boolean
-  /** The place, counted from 0, before which something new comes. */
-  at: number
-}
+import type { BookProps } from './props'
 
 /** Book holds what concerns the whole script: its time, tools, method, materials, taught sessions, past, and what may be brought in. */
 export function Book({ close, ...props }: BookProps & { close: () => void }) {
@@ -39,19 +28,5 @@ export function Book({ close, ...props }: BookProps & { close: () => void }) {
         Close
       </Button>
     </section>
-  )
-}
-
-/** Offer is an edit that may be tried and applied. */
-export function Offer({ words, edit, apply, tryOut, busy }: { words: string; edit: Edit; apply: (edit: Edit) => void; tryOut: (edit: Edit, words: string) => void; busy: boolean }) {
-  return (
-    <span className="inline-flex shrink-0 gap-1">
-      <Button onClick={() => tryOut(edit, words)} aria-label={`Try: ${words}`}>
-        Try
-      </Button>
-      <Button disabled={busy} onClick={() => apply(edit)} aria-label={`Apply: ${words}`}>
-        Apply
-      </Button>
-    </span>
   )
 }

@@ -3,7 +3,8 @@ import { useState } from 'react'
 import { useBring, useNeighbours, usePieces } from '../api/book'
 import { useLesson } from '../api/queries'
 import { boxed, Button } from '../ui/controls'
-import { Offer, type BookProps } from './Book'
+import { Offer } from './Offer'
+import type { BookProps } from './props'
 
 /** BringDrawer fits pieces, or steps of another lesson, to this one. */
 export function BringDrawer(props: BookProps) {

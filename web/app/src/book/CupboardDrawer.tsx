@@ -5,7 +5,7 @@ import type { Cupboard, Lesson, Want } from '../api/client'
 import { useStock, useStocked } from '../api/stock'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
-import type { BookProps } from './Book'
+import type { BookProps } from './props'
 
 type Change = (now: Cupboard) => Cupboard
 
@@ -24,7 +24,7 @@ export function CupboardDrawer(props: BookProps) {
   const others = [
     ...cupboard.paints
       .filter((p) => !wants.some((w) => w.what === p.paint))
-      .map((p) => ({ key: p.paint, name: paints.find((t) => t.key === p.paint)?.name ?? p.paint, unit: 'ml', has: p.ml, set: (n: number) => withPaint(p.paint, n) })),
+      .map((p) => ({ key: p.paint, name: paints.find((t) => t.key === p.paint)?.name ?? p.paint, unit: 'ml', has: p.ml, set: (n: number) => withPaint(p.paint, n), forget: withoutPaint(p.paint) })),
     ...cupboard.tools
       .filter((r) => !tools.some((t) => t.kind === r.kind && t.width === r.width))
       .map((r) => ({
@@ -33,6 +33,7 @@ export function CupboardDrawer(props: BookProps) {
         unit: 'pieces',
         has: r.pieces,
         set: (n: number) => withTool(r, n),
+        forget: withoutTool(r),
       })),
   ]
   return (
@@ -45,6 +46,7 @@ export function CupboardDrawer(props: BookProps) {
         </label>
       </p>
       {stock.error && <p role="alert">{stock.error.message}</p>}
+      <p className="max-w-3xl text-quiet">Each thing is counted by itself: of what has no figure nothing is said. An emptied field is not counted any more.</p>
       <table className="w-full max-w-3xl text-left">
         <thead className="text-xs text-quiet">
           <tr>
@@ -62,7 +64,7 @@ export function CupboardDrawer(props: BookProps) {
               <td className="text-right">{w.unit === 'ml' ? `${figure(each.get(w.what) ?? 0, 2)} ml` : '1'}</td>
               <td className="text-right">{w.unit === 'ml' ? `${figure(w.need)} ml` : figure(w.need)}</td>
               <td className="text-right">
-                <Has name={w.name} unit={w.unit} value={w.has} set={(n) => keep(given(w, saved.lesson, n))} />
+                <Has name={w.name} unit={w.unit} value={w.counted ? w.has : undefined} set={(n) => keep(given(w, saved.lesson, n))} forget={() => keep(forgotten(w, saved.lesson))} />
               </td>
               <td className={`text-right ${w.lack > 0 ? 'font-semibold' : 'text-quiet'}`}>{!w.counted ? 'not counted' : w.lack > 0 ? `${figure(w.lack)} ${w.unit}` : 'enough'}</td>
             </tr>
@@ -74,7 +76,7 @@ export function CupboardDrawer(props: BookProps) {
           {others.map((o) => (
             <li key={o.key} className="flex items-center justify-between gap-2 border-t border-line py-0.5">
               {o.name}
-              <Has name={o.name} unit={o.unit} value={o.has} set={(n) => keep(o.set(n))} />
+              <Has name={o.name} unit={o.unit} value={o.has} set={(n) => keep(o.set(n))} forget={() => keep(o.forget)} />
             </li>
           ))}
         </ul>
@@ -105,10 +107,10 @@ export function CupboardDrawer(props: BookProps) {
   )
 }
 
-function Has({ name, unit, value, set }: { name: string; unit: string; value: number; set: (n: number) => void }) {
+function Has({ name, unit, value, set, forget }: { name: string; unit: string; value: number | undefined; set: (n: number) => void; forget: () => void }) {
   return (
     <span className="inline-flex items-center gap-1">
-      <FigureField lazy label={`${name} in the cupboard, ${unit}`} value={value} least={0} most={unit === 'ml' ? 100_000 : 10_000} className="w-20" set={set} />
+      <FigureField lazy label={`${name} in the cupboard, ${unit}`} value={value} least={0} most={unit === 'ml' ? 100_000 : 10_000} className="w-20" set={set} clear={forget} />
       <span className="w-12 text-left text-quiet">{unit}</span>
     </span>
   )
@@ -119,6 +121,7 @@ function OtherTool({ vocabulary, keep }: BookProps & { keep: (change: Change) =>
   const [width, setWidth] = useState(10)
   return (
     <form
+      noValidate
       className="flex items-center gap-2"
       onSubmit={(e) => {
         e.preventDefault()
@@ -143,6 +146,21 @@ function given(w: Want, lesson: Lesson, amount: number): Change {
   if (w.unit === 'ml') return withPaint(w.what, amount)
   const tool = lesson.tools.find((t) => t.id === w.what)
   return tool ? withTool(tool, amount) : (now) => now
+}
+
+/** forgotten is the cupboard without what a lesson wants: nobody has counted it. */
+function forgotten(w: Want, lesson: Lesson): Change {
+  if (w.unit === 'ml') return withoutPaint(w.what)
+  const tool = lesson.tools.find((t) => t.id === w.what)
+  return tool ? withoutTool(tool) : (now) => now
+}
+
+function withoutPaint(paint: string): Change {
+  return (now) => ({ ...now, paints: now.paints.filter((p) => p.paint !== paint) })
+}
+
+function withoutTool({ kind, width }: { kind: string; width: number }): Change {
+  return (now) => ({ ...now, tools: now.tools.filter((t) => t.kind !== kind || t.width !== width) })
 }
 
 function withPaint(paint: string, ml: number): Change {

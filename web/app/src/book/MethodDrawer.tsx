@@ -2,7 +2,8 @@ import { useState } from 'react'
 
 import { useTurn } from '../api/book'
 import { Button } from '../ui/controls'
-import { Offer, type BookProps } from './Book'
+import { Offer } from './Offer'
+import type { BookProps } from './props'
 
 /** MethodDrawer shows how a house method runs a session, and what choosing it would change, before it changes. */
 export function MethodDrawer(props: BookProps) {

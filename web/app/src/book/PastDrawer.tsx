@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useDifferences, useRevisions } from '../api/book'
 import { boxed } from '../ui/controls'
-import type { BookProps } from './Book'
+import type { BookProps } from './props'
 
 /** PastDrawer lists what was done to the lesson and compares two revisions step by step. */
 export function PastDrawer({ saved }: BookProps) {

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useRunning, useRuns } from '../api/stock'
 import { boxed, Button, figure } from '../ui/controls'
-import type { BookProps } from './Book'
+import type { BookProps } from './props'
 
 /** RunsDrawer keeps what taught sessions took, beside what is planned. */
 export function RunsDrawer({ saved }: BookProps) {
@@ -42,6 +42,7 @@ export function RunsDrawer({ saved }: BookProps) {
         </ul>
       )}
       <form
+      noValidate
         aria-label="A taught session"
         className="flex flex-col gap-2"
         onSubmit={(e) => {

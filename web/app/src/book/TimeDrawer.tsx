@@ -3,7 +3,8 @@ import { useState } from 'react'
 import { useFitting, useTiming } from '../api/book'
 import type { Choice, Proposal } from '../api/client'
 import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
-import { Offer, type BookProps } from './Book'
+import { Offer } from './Offer'
+import type { BookProps } from './props'
 
 /** How the shares of the time are drawn: by hatching and weight, for colour is the subject. */
 const looks = ['bg-strong', 'hatch', 'bg-line', 'bg-chosen', 'border border-dashed border-strong', 'bg-raised']
@@ -109,6 +110,7 @@ function Fit(props: BookProps) {
     <section aria-label="Fit to a session">
       <h2 className="font-serif">Fit to a session</h2>
       <form
+      noValidate
         className="flex items-center gap-2"
         onSubmit={(e) => {
           e.preventDefault()

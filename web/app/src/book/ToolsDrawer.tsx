@@ -3,7 +3,8 @@ import { useState } from 'react'
 import { useTiming } from '../api/book'
 import type { Tool } from '../api/client'
 import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
-import { Offer, type BookProps } from './Book'
+import { Offer } from './Offer'
+import type { BookProps } from './props'
 
 /** ToolsDrawer says what tools the script needs, with how few it could do, and where a spare saves time. */
 export function ToolsDrawer(props: BookProps) {
@@ -80,6 +81,7 @@ function NewTool({ saved, vocabulary, apply, busy }: BookProps) {
   }
   return (
     <form
+      noValidate
       className="flex flex-wrap items-center gap-2"
       onSubmit={(e) => {
         e.preventDefault()

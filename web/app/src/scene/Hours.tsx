@@ -4,7 +4,7 @@ import type { LightRequest } from '../api/client'
 import { useVocabulary } from '../api/queries'
 import { useFollows } from '../api/scene'
 import { boxed, Button, figure } from '../ui/controls'
-import type { SceneProps } from './Scene'
+import type { SceneProps } from './props'
 
 /** Hours offers times of day, shows what each makes of the planes and mixtures, and applies it. */
 export function Hours({ saved, apply, busy, setDraft }: SceneProps) {

@@ -2,7 +2,7 @@ import { useVocabulary } from '../api/queries'
 import { useArrange } from '../api/scene'
 import { boxed, Button, FigureField } from '../ui/controls'
 import { Hours } from './Hours'
-import type { SceneProps } from './Scene'
+import type { SceneProps } from './props'
 import { sceneOf, type SetScene } from './sceneOf'
 
 /** LightView sets where the light stands, the air, the eye, the horizon and the focal area. */

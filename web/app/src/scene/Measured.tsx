@@ -1,6 +1,6 @@
 import type { Measures, Saved } from '../api/client'
 import { Button, figure, Hint } from '../ui/controls'
-import type { SceneProps } from './Scene'
+import type { SceneProps } from './props'
 
 interface Props extends SceneProps {
   measures: Measures | undefined

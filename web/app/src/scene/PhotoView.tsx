@@ -4,7 +4,7 @@ import type { Reference } from '../api/client'
 import { useRead, usePhotos, useTaken, useTakePhoto } from '../api/scene'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
-import type { SceneProps } from './Scene'
+import type { SceneProps } from './props'
 
 /** Seen is how the photograph lies under the zones. */
 export interface Seen {

@@ -7,7 +7,7 @@ import { Figures, Grid, Ground } from './Guides'
 import { Handle } from './Handle'
 import { Overlay } from './Measured'
 import type { Seen } from './PhotoView'
-import type { SceneProps } from './Scene'
+import type { SceneProps } from './props'
 import { sceneOf } from './sceneOf'
 
 /** Shows says which guides are drawn. */

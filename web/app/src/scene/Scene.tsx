@@ -16,6 +16,7 @@ import { Measured } from './Measured'
 import { PhotoView, type Seen } from './PhotoView'
 import { Picture, type Shows } from './Picture'
 import { Things } from './Things'
+import type { Draft, SceneProps } from './props'
 
 /** Scene is where the picture is composed: its planes, zones, light and view. */
 export function Scene({ id }: { id: string }) {
@@ -44,14 +45,6 @@ const guidesShown = [
   ['directions', 'lines'],
   ['eye', 'way of the eye'],
 ] as const
-
-/** Draft is a change that is being made by hand and not saved yet. */
-export interface Draft {
-  zone?: Zone
-  edit?: Edit
-  horizon?: number
-  focal?: Saved['lesson']['focal']
-}
 
 function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {
   const { lesson, score } = saved
@@ -149,16 +142,4 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
       />
     </div>
   )
-}
-
-export interface SceneProps {
-  saved: Saved
-  guides: ReturnType<typeof useGuides>['data']
-  selected: string | undefined
-  setSelected: (zone: string | undefined) => void
-  draft: Draft
-  setDraft: (draft: Draft) => void
-  apply: (edit: Edit) => void
-  busy: boolean
-  say: (text: string) => void
 }

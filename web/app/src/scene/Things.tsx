@@ -5,7 +5,7 @@ import { useVocabulary } from '../api/queries'
 import { useArrange, useDraw } from '../api/scene'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
-import type { SceneProps } from './Scene'
+import type { SceneProps } from './props'
 import { ZoneCard } from './ZoneCard'
 
 /** Things lists the planes, farthest first, with what stands in each, and adds more. */
@@ -74,15 +74,13 @@ function TakeIn({ saved, apply, busy, say }: SceneProps) {
         accept="image/svg+xml,.svg"
         disabled={busy || draw.isPending}
         take={(file) =>
-          void file.text().then((svg) =>
-            draw.mutate(svg, {
-              onSuccess: (a) => {
-                apply(a.edit)
-                if (a.left.length > 0) say(`Left out of the drawing: ${a.left.join(', ')}.`)
-              },
-              onError: (error) => say(`Not changed. ${error.message}`),
-            }),
-          )
+          draw.mutate(file, {
+            onSuccess: (a) => {
+              apply(a.edit)
+              if (a.left.length > 0) say(`Left out of the drawing: ${a.left.join(', ')}.`)
+            },
+            onError: (error) => say(`Not changed. ${error.message}`),
+          })
         }
       />
     </div>
@@ -136,6 +134,7 @@ function NewPlane({ saved, apply, busy }: SceneProps) {
   const [distance, setDistance] = useState(30)
   return (
     <form
+      noValidate
       className="flex items-center gap-2 border-t border-line pt-2"
       onSubmit={(e) => {
         e.preventDefault()

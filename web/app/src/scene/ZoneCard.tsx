@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Arrangement, Zone } from '../api/client'
 import { useArrange } from '../api/scene'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
-import type { SceneProps } from './Scene'
+import type { SceneProps } from './props'
 
 /** ZoneCard says what the chosen zone is and measures, and arranges it. */
 export function ZoneCard({ saved, guides, zone, setSelected, apply, busy, say }: SceneProps & { zone: Zone }) {

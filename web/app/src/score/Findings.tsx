@@ -85,6 +85,7 @@ function Mend({ finding, apply, tryOut }: Omit<Props, 'findings'> & { finding: F
         <Button onClick={() => setReason('')}>It is on purpose</Button>
       ) : (
         <form
+      noValidate
           className="flex w-full gap-1"
           onSubmit={(e) => {
             e.preventDefault()

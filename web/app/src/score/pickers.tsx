@@ -34,6 +34,7 @@ function NumberPicker({ label, value, least, most, by, save }: NumberProps) {
   const [text, setText] = useState(String(value))
   return (
     <form
+      noValidate
       className="flex items-center gap-2 p-2"
       onSubmit={(e) => {
         e.preventDefault()
@@ -66,6 +67,7 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
   const slots = [...chosen, ...(chosen.length < most ? [''] : [])]
   return (
     <form
+      noValidate
       className="flex flex-col gap-2 p-2"
       onSubmit={(e) => {
         e.preventDefault()

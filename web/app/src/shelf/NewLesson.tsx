@@ -74,6 +74,7 @@ function Form({ studio, close }: { studio: string; close: () => void }) {
 
   return (
     <form
+      noValidate
       className="mt-4 grid grid-cols-[1fr_22rem] gap-5"
       onSubmit={(e) => {
         e.preventDefault()

@@ -120,6 +120,7 @@ function OpenStudio() {
   const [name, setName] = useState('')
   return (
     <form
+      noValidate
       className="col-span-full flex max-w-prose flex-col items-start gap-3"
       onSubmit={(e) => {
         e.preventDefault()

@@ -41,7 +41,8 @@ export const boxed = 'rounded-sm border border-line bg-raised px-1 py-0.5'
 
 interface FigureProps {
   label: string
-  value: number
+  /** Undefined where nothing is known yet. */
+  value: number | undefined
   least: number
   most: number
   step?: number
@@ -49,13 +50,19 @@ interface FigureProps {
   className?: string
   /** Whether it waits until typing has ended: for what is saved. */
   lazy?: boolean
+  /** Takes back that anything is known, when the field is emptied. */
+  clear?: () => void
 }
 
 /** settle is how long typing rests before a lazy field is taken, ms. */
 const settle = 600
 
-/** FigureField takes a number between bounds; what is no number changes nothing. */
-export function FigureField({ label, value, least, most, step = 1, set, className = 'w-16', lazy = false }: FigureProps) {
+/**
+ * FigureField takes a number between bounds; what is no number changes nothing. The bounds
+ * are kept here and not by the browser, which would count its steps from the least and
+ * refuse what lies between them.
+ */
+export function FigureField({ label, value, least, most, step = 1, set, className = 'w-16', lazy = false, clear }: FigureProps) {
   const [typed, setTyped] = useState<string>()
   const [last, setLast] = useState(value)
   const timer = useRef<number>(undefined)
@@ -77,10 +84,10 @@ export function FigureField({ label, value, least, most, step = 1, set, classNam
     <input
       type="number"
       aria-label={label}
-      min={least}
-      max={most}
+      aria-valuemin={least}
+      aria-valuemax={most}
       step={step}
-      value={typed ?? value}
+      value={typed ?? value ?? ''}
       onChange={(e) => {
         const text = e.target.value
         setTyped(text)
@@ -90,7 +97,8 @@ export function FigureField({ label, value, least, most, step = 1, set, classNam
         else take(text)
       }}
       onBlur={() => {
-        take(typed)
+        if (clear && typed?.trim() === '' && value !== undefined) clear()
+        else take(typed)
         setTyped(undefined)
       }}
       onKeyDown={(e) => e.key === 'Enter' && take(typed)}
