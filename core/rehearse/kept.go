@@ -2,10 +2,11 @@ package rehearse
 
 import (
 	"bytes"
-	"crypto/sha256"
+	"encoding/binary"
 	"encoding/gob"
 	"errors"
 	"fmt"
+	"hash/crc32"
 
 	"github.com/klauspost/compress/s2"
 
@@ -26,7 +27,8 @@ type kept struct {
 	Every   int
 	Reports []Report
 	Owner   []byte     // two bytes a cell, compressed
-	Films   *film.Kept // those of the stages that have one, the last, the final one
+	Films   *film.Kept // those of the stages that have one, the last, the final one; their tiles follow
+	Sizes   []int      // bytes of each tile
 	Brushes []keptBrush
 	Stages  []keptStage
 	Tools   []keptTool // after the last step
@@ -94,13 +96,31 @@ func (r *Rehearsal) Encode(most int) ([]byte, error) {
 	}
 	k.Tools = tools(r.tools)
 	k.Films = film.Keep(append(films, r.last, r.Final))
-	var b bytes.Buffer
-	if err := gob.NewEncoder(&b).Encode(&k); err != nil {
+	tiles, all := k.Films.Tiles, 0
+	for _, t := range tiles {
+		k.Sizes = append(k.Sizes, len(t))
+		all += len(t)
+	}
+	k.Films.Tiles = nil
+	var head bytes.Buffer
+	if err := gob.NewEncoder(&head).Encode(&k); err != nil {
 		return nil, err
 	}
-	sum := sha256.Sum256(b.Bytes())
-	return append(sum[:], b.Bytes()...), nil
+	out := make([]byte, prefix, prefix+head.Len()+all)
+	binary.LittleEndian.PutUint64(out[4:], uint64(head.Len()))
+	out = append(out, head.Bytes()...)
+	for _, t := range tiles {
+		out = append(out, t...)
+	}
+	binary.LittleEndian.PutUint32(out, crc32.Checksum(out[4:], castagnoli))
+	return out, nil
 }
+
+// prefix is the sum of all that follows, four bytes, and the length of the head, eight.
+const prefix = 4 + 8
+
+// castagnoli is the polynomial that processors know.
+var castagnoli = crc32.MakeTable(crc32.Castagnoli)
 
 // packed is the memory that the canvases of every so manieth step take when they are packed.
 func (r *Rehearsal) packed(every int) (sum int) {
@@ -114,21 +134,29 @@ func (r *Rehearsal) packed(every int) (sum int) {
 	return sum
 }
 
-// Decode reads what [Rehearsal.Encode] wrote. It fails for what is damaged, and for what
-// another version wrote.
+// Decode reads what [Rehearsal.Encode] wrote, which must not be changed afterwards. It fails
+// for what is damaged, and for what another version wrote.
 func Decode(data []byte) (*Rehearsal, error) {
-	if len(data) < sha256.Size {
+	if len(data) < prefix || binary.LittleEndian.Uint64(data[4:]) > uint64(len(data)-prefix) {
 		return nil, errors.New("rehearsal: it is cut short: paint it again")
 	}
-	if sum := sha256.Sum256(data[sha256.Size:]); !bytes.Equal(sum[:], data[:sha256.Size]) {
+	if crc32.Checksum(data[4:], castagnoli) != binary.LittleEndian.Uint32(data) {
 		return nil, errors.New("rehearsal: it is damaged: paint it again")
 	}
+	head, tiles := data[prefix:], []byte(nil)
+	head, tiles = head[:binary.LittleEndian.Uint64(data[4:])], head[binary.LittleEndian.Uint64(data[4:]):]
 	var k kept
-	if err := gob.NewDecoder(bytes.NewReader(data[sha256.Size:])).Decode(&k); err != nil {
+	if err := gob.NewDecoder(bytes.NewReader(head)).Decode(&k); err != nil {
 		return nil, fmt.Errorf("rehearsal: %w: paint it again", err)
 	}
 	if k.Version != Version {
 		return nil, fmt.Errorf("rehearsal: it is of version %s: paint it again", k.Version)
+	}
+	for _, size := range k.Sizes {
+		if size < 0 || size > len(tiles) {
+			return nil, errors.New("rehearsal: a tile is missing: paint it again")
+		}
+		k.Films.Tiles, tiles = append(k.Films.Tiles, tiles[:size:size]), tiles[size:]
 	}
 	l, err := lesson.Decode(k.Lesson)
 	if err != nil {

@@ -7,6 +7,8 @@ import (
 	"sync"
 	"time"
 
+	"golang.org/x/sync/errgroup"
+
 	"proxenos/core/fault"
 	"proxenos/core/rehearse"
 )
@@ -145,10 +147,18 @@ func decode(body []byte) (j *Job, err error) {
 	}
 	n := binary.LittleEndian.Uint64(body)
 	j = &Job{}
-	if j.trials, err = rehearse.Decode(body[8 : 8+n]); err != nil {
-		return nil, err
-	}
-	if j.rehearsal, err = rehearse.Decode(body[8+n:]); err != nil {
+	var g errgroup.Group
+	g.Go(func() (err error) {
+		defer fault.Catch(&err)
+		j.trials, err = rehearse.Decode(body[8 : 8+n])
+		return err
+	})
+	g.Go(func() (err error) {
+		defer fault.Catch(&err)
+		j.rehearsal, err = rehearse.Decode(body[8+n:])
+		return err
+	})
+	if err := g.Wait(); err != nil {
 		return nil, err
 	}
 	j.Lesson = j.rehearsal.Lesson
