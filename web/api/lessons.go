@@ -206,6 +206,7 @@ func (s *Server) lesson(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
+	s.Easel.Open(in.ID)
 	tag := fmt.Sprintf("%s-%d-%s-%s", in.ID, head, rehearse.Version, s.Build)
 	out, err := known(in.Has, tag, func() ([]byte, error) {
 		if body, ok := s.lately.Get(tag); ok {

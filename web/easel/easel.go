@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"github.com/hashicorp/golang-lru/v2/simplelru"
+	"golang.org/x/sync/singleflight"
 
 	"proxenos/core/fault"
 	"proxenos/core/lesson"
@@ -52,7 +53,9 @@ type Easel struct {
 	work   map[string]*Job              // by what is painted and judged
 	kept   *simplelru.LRU[string, *Job] // finished, by the same
 	latest map[string]*Job              // of each lesson the last that finished, while it is kept
+	asked  map[string]bool              // lessons that the cabinet was asked for
 	store  keeper
+	taking singleflight.Group
 }
 
 // New makes an easel.
@@ -67,7 +70,7 @@ func New(o Options) *Easel {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
 	ctx, cancel := context.WithCancel(context.Background())
-	e := &Easel{Options: o, ctx: ctx, cancel: cancel, soon: soon, work: map[string]*Job{}, latest: map[string]*Job{}}
+	e := &Easel{Options: o, ctx: ctx, cancel: cancel, soon: soon, work: map[string]*Job{}, latest: map[string]*Job{}, asked: map[string]bool{}}
 	kept, err := simplelru.NewLRU[string, *Job](1<<20, nil) // the budget bounds it, not the count
 	if err != nil {
 		panic(err) // only a size of 0 could do it
@@ -117,16 +120,37 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	return j
 }
 
+// Open is told that somebody has opened a lesson: what the cabinet has of it is taken out, so
+// that it is at hand when the lesson is changed.
+func (e *Easel) Open(key string) {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if e.Cabinet == nil || e.latest[key] != nil || e.asked[key] || e.ctx.Err() != nil {
+		return
+	}
+	e.asked[key] = true // once: then it is kept, or painted
+	e.jobs.Go(func() {
+		if err := e.takeOut(e.ctx, key); err != nil {
+			e.Log.Warn("a kept canvas cannot be used", "lesson", key, "error", err)
+		}
+	})
+}
+
 // before returns what a job can go on from: the last finished one of its lesson, or what the
 // cabinet has. An empty one where there is nothing.
 func (e *Easel) before(ctx context.Context, j *Job) *Job {
 	e.mu.Lock()
 	last := e.latest[j.key]
 	e.mu.Unlock()
-	if last != nil {
-		return last
+	if last == nil {
+		if err := e.takeOut(ctx, j.key); err != nil {
+			e.Log.Warn("a kept canvas cannot be used", "lesson", j.key, "error", err)
+		}
+		e.mu.Lock()
+		last = e.latest[j.key]
+		e.mu.Unlock()
 	}
-	if last = e.takeOut(ctx, j.key); last == nil {
+	if last == nil {
 		return &Job{}
 	}
 	return last
@@ -151,8 +175,12 @@ func (e *Easel) carryOut(ctx context.Context, j *Job) {
 	}
 	j.end(err)
 	e.mu.Unlock()
-	for _, old := range pack {
-		old.putAway()
+	packAll(pack)
+}
+
+func packAll(jobs []*Job) {
+	for _, j := range jobs {
+		j.putAway()
 	}
 }
 
@@ -198,6 +226,7 @@ func (e *Easel) keep(j *Job) (pack []*Job) {
 		delete(e.work, name)
 		if e.latest[old.key] == old {
 			delete(e.latest, old.key)
+			delete(e.asked, old.key)
 		}
 	}
 	return pack

@@ -166,22 +166,36 @@ func decode(body []byte) (j *Job, err error) {
 	return j, nil
 }
 
-// takeOut returns what the cabinet has of a lesson, nil for nothing that can be used.
-func (e *Easel) takeOut(ctx context.Context, lesson string) *Job {
+// takeOut takes what the cabinet has of a lesson in as its last canvas, once at a time.
+func (e *Easel) takeOut(ctx context.Context, lesson string) error {
 	if e.Cabinet == nil {
 		return nil
 	}
-	body, err := e.Cabinet.Canvas(ctx, lesson)
-	if err == nil && body == nil {
-		return nil
-	}
-	var j *Job
-	if err == nil {
-		j, err = decode(body)
-	}
-	if err != nil {
-		e.Log.Warn("a kept canvas cannot be used", "lesson", lesson, "error", err)
-		return nil
-	}
-	return j
+	_, err, _ := e.taking.Do(lesson, func() (any, error) {
+		e.mu.Lock()
+		there := e.latest[lesson] != nil
+		e.mu.Unlock()
+		if there {
+			return nil, nil
+		}
+		body, err := e.Cabinet.Canvas(ctx, lesson)
+		if err != nil || body == nil {
+			return nil, err
+		}
+		j, err := decode(body)
+		if err != nil {
+			return nil, err
+		}
+		j.key, j.name = lesson, "cabinet/"+lesson
+		j.weigh()
+		e.mu.Lock()
+		var pack []*Job
+		if e.latest[lesson] == nil {
+			pack = e.keep(j)
+		}
+		e.mu.Unlock()
+		packAll(pack)
+		return nil, nil
+	})
+	return err
 }
