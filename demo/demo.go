@@ -51,8 +51,8 @@ func Lesson(id string) (*lesson.Lesson, error) {
 // Put puts the studio and those of its lessons that are missing into a store, with their
 // pictures; what a visitor has changed stays as it is. picture keeps the finished picture of
 // a lesson; it may be nil.
-func Put(ctx context.Context, s *store.Store, studio store.Studio, picture func(ctx context.Context, l *lesson.Lesson, png []byte) error) error {
-	if err := s.PutStudio(ctx, studio); err != nil {
+func Put(ctx context.Context, s *store.Store, picture func(ctx context.Context, l *lesson.Lesson, png []byte) error) error {
+	if err := s.PutStudio(ctx, Studio); err != nil {
 		return err
 	}
 	for _, id := range IDs() {
@@ -65,12 +65,9 @@ func Put(ctx context.Context, s *store.Store, studio store.Studio, picture func(
 				return err
 			}
 		}
-		if studio.ID != Studio.ID { // a second studio teaches the same
-			id += "-" + studio.ID
-		}
 		_, err = s.HeadNumber(ctx, id)
 		if errors.Is(err, store.ErrNotFound) {
-			_, err = s.Create(ctx, studio.ID, id, l, "the lesson as Quillmere teaches it")
+			_, err = s.Create(ctx, Studio.ID, id, l, "the lesson as Quillmere teaches it")
 		}
 		if err != nil {
 			return err

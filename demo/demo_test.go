@@ -22,7 +22,7 @@ func TestTheStudioIsPutOnceAndKeepsWhatVisitorsChange(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	if err := demo.Put(ctx, s, demo.Studio, nil); err != nil {
+	if err := demo.Put(ctx, s, nil); err != nil {
 		t.Fatal(err)
 	}
 	shelf, err := s.Shelf(ctx, demo.Studio.ID)
@@ -40,7 +40,7 @@ func TestTheStudioIsPutOnceAndKeepsWhatVisitorsChange(t *testing.T) {
 	if _, err := s.Save(ctx, shelf[0].LessonID, 1, next, "longer"); err != nil {
 		t.Fatal(err)
 	}
-	if err := demo.Put(ctx, s, demo.Studio, nil); err != nil {
+	if err := demo.Put(ctx, s, nil); err != nil {
 		t.Fatal(err)
 	}
 	again, err := s.Shelf(ctx, demo.Studio.ID)

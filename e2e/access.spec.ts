@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 
+import { test } from './fixtures'
 import { choose, newLesson, openScore, row } from './helpers'
 
 async function clean(page: Page) {

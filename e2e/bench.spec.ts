@@ -1,8 +1,9 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
+import { test } from './fixtures'
 import { newLesson, openScore, picture } from './helpers'
 
 let id: string
@@ -173,7 +174,7 @@ for (const room of ['light', 'dark'] as const) {
     await expect(page.getByRole('img', { name: 'The finished canvas' })).toBeVisible({ timeout: 60_000 })
     for (const name of ['Scales', 'Reach', 'A pile', 'One tube']) {
       await drawer(page, name)
-      await page.waitForTimeout(800)
+      await page.waitForLoadState('networkidle')
       const inside = await new AxeBuilder({ page }).include('[role=tabpanel][data-state=active]').withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
       expect(inside.violations.map((v) => `${name}: ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
     }

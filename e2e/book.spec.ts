@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test'
+import { expect, type APIRequestContext, type Page } from '@playwright/test'
 
+import { test } from './fixtures'
 import { length, minutes, newLesson, openScore, order, rehearsed, row } from './helpers'
 
 let id: string

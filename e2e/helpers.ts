@@ -2,6 +2,8 @@ import { expect, type APIRequestContext, type Locator, type Page } from '@playwr
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
+import { studio } from './fixtures'
+
 const demoFile = join(import.meta.dirname, '../demo/terraces-above-ondrel-water.json')
 
 interface Script {
@@ -18,7 +20,7 @@ export function length(more = 0): string {
 /** newLesson puts a fresh copy of the demo lesson on the shelf and returns its id. */
 export async function newLesson(request: APIRequestContext): Promise<string> {
   const text = readFileSync(demoFile, 'utf8')
-  const reply = await request.post('/api/studios/quillmere/lessons', { headers: { 'Content-Type': 'application/json' }, data: text })
+  const reply = await request.post(`/api/studios/${studio()}/lessons`, { headers: { 'Content-Type': 'application/json' }, data: text })
   expect(reply.status()).toBe(201)
   return ((await reply.json()) as { id: string }).id
 }

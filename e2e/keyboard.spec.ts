@@ -1,7 +1,8 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
+import { studio, test } from './fixtures'
 import { minutes, order, rehearsed } from './helpers'
 
 /** Twelve steps as someone would type them: technique, zone, mixtures. */
@@ -26,7 +27,7 @@ test('a lesson of twelve steps is written by keyboard alone', async ({ page, req
   lesson.title = 'Written by keyboard'
   lesson.steps = lesson.steps.slice(0, 1)
   lesson.accepted = []
-  const reply = await request.post('/api/studios/quillmere/lessons', { data: lesson })
+  const reply = await request.post(`/api/studios/${studio()}/lessons`, { data: lesson })
   expect(reply.status()).toBe(201)
 
   await page.goto('/')

@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: '.',
   timeout: 120_000,
   expect: { timeout: 30_000 },
-  workers: 1, // one application, one rehearsal at a time
+  workers: 2, // each with a studio of its own; what was painted once is shared
+  globalSetup: './setup.ts',
   forbidOnly: true,
   reporter: [['list']],
   use: {

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 
+import { test } from './fixtures'
 import { newLesson, rehearsed } from './helpers'
 
 /** Acts counts what a person does: every click, key and choice. */
@@ -90,9 +91,10 @@ test.describe('an existing lesson', () => {
     await expect(page.getByRole('status').last()).toContainText('Saved: ', { timeout: 10_000 })
     await expect(first).not.toHaveAttribute('aria-label', before)
     await first.focus()
+    const saved = page.waitForResponse((r) => r.url().endsWith('/edits') && r.ok())
     await page.keyboard.press('Insert')
     await expect(points).toHaveCount(n + 1)
-    await page.waitForTimeout(1200)
+    await saved
     await first.focus()
     await page.keyboard.press('Delete')
     await expect(points).toHaveCount(n)

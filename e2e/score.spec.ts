@@ -1,7 +1,8 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
+import { test } from './fixtures'
 import { choose, length, minutes, newLesson, openScore, order, picture, rehearsed, row, status } from './helpers'
 
 let id: string
@@ -252,15 +253,18 @@ test('the mouse alone can move, duplicate and take out a step', async ({ page })
 })
 
 test('playing moves the playhead on, and stops', async ({ page }) => {
+  await page.clock.install()
   const slider = page.getByRole('slider', { name: 'Playhead, minutes' })
   await page.getByRole('button', { name: 'Play' }).click()
+  await page.clock.runFor(1000)
   const at0 = async () => Number(await slider.getAttribute('aria-valuenow'))
   await expect.poll(at0).toBeLessThan(60) // it begins again from the start
   const soon = await at0()
+  await page.clock.runFor(1000)
   await expect.poll(at0).toBeGreaterThan(soon)
   await page.getByRole('button', { name: 'Pause' }).click()
   const at = await slider.getAttribute('aria-valuenow')
-  await page.waitForTimeout(900)
+  await page.clock.runFor(5000)
   await expect(slider).toHaveAttribute('aria-valuenow', at ?? '')
 })
 

@@ -1,8 +1,9 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 
+import { studio, test } from './fixtures'
 import { length, choose, newLesson, openScore, rehearsed, row } from './helpers'
 
 test('the shelf shows finished canvases with minutes and findings, and opens one', async ({ page }) => {
@@ -51,7 +52,7 @@ test('the marks sheet shows every technique as the simulator makes it', async ({
 
 test('a lesson over days dries between them, and the days can be changed', async ({ page, request }) => {
   const text = readFileSync(join(import.meta.dirname, '../demo/salt-barns-in-snowlight.json'), 'utf8')
-  const reply = await request.post('/api/studios/quillmere/lessons', { headers: { 'Content-Type': 'application/json' }, data: text })
+  const reply = await request.post(`/api/studios/${studio()}/lessons`, { headers: { 'Content-Type': 'application/json' }, data: text })
   await openScore(page, ((await reply.json()) as { id: string }).id)
   await choose(page, 'dry')
   await expect(page.getByText(/^Dried$/)).toBeVisible()

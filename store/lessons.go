@@ -106,21 +106,30 @@ func (s *Store) Head(ctx context.Context, id string) (Revision, error) {
 }
 
 // HeadNumber is the number of the newest revision of a lesson.
-func (s *Store) HeadNumber(ctx context.Context, id string) (n int, err error) {
-	err = s.db.GetContext(ctx, &n, `select head from lesson where id = $1`, id)
-	return n, told(err)
+func (s *Store) HeadNumber(ctx context.Context, id string) (int, error) {
+	h, err := s.HeadOf(ctx, id)
+	return h.Number, err
 }
 
-// A HeadOf is the number of the newest revision of a lesson.
+// A HeadOf tells which revision of a lesson is the newest, and what it is painted as.
 type HeadOf struct {
 	LessonID string `db:"id"`
 	Number   int    `db:"head"`
+	Painting string `db:"painting"`
+}
+
+const heads = `select l.id, l.head, r.painting from lesson l join revision r on r.lesson_id = l.id and r.number = l.head `
+
+// HeadOf is that of a lesson.
+func (s *Store) HeadOf(ctx context.Context, id string) (h HeadOf, err error) {
+	err = s.db.GetContext(ctx, &h, heads+`where l.id = $1`, id)
+	return h, told(err)
 }
 
 // Heads are those of the lessons of a studio, oldest lesson first.
 func (s *Store) Heads(ctx context.Context, studio string) ([]HeadOf, error) {
 	out := []HeadOf{}
-	if err := s.db.SelectContext(ctx, &out, `select id, head from lesson where studio_id = $1 order by made_at, id`, studio); err != nil || len(out) > 0 {
+	if err := s.db.SelectContext(ctx, &out, heads+`where l.studio_id = $1 order by l.made_at, l.id`, studio); err != nil || len(out) > 0 {
 		return out, told(err)
 	}
 	var there bool

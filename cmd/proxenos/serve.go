@@ -92,7 +92,7 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 	}
 	defer db.Close()
 	if set.demo {
-		if err := demo.Put(ctx, db, demo.Studio, api.ShelfPicture(db)); err != nil {
+		if err := demo.Put(ctx, db, api.ShelfPicture(db)); err != nil {
 			return 0, fmt.Errorf("serve: demo studio: %w", err)
 		}
 	}

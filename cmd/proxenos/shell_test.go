@@ -262,10 +262,10 @@ func TestCheckAsksCupboardAndRuns(t *testing.T) {
 		t.Errorf("exit %d\n%s%s", code, out, errs)
 	}
 	for says, args := range map[string][]string{
-		"no such file":      {"--cupboard", filepath.Join(dir, "none.csv")},
-		"comma-separated":   {"--cupboard", slow},
-		"give a list of":    {"--runs", blue},
-		"run 1: taught":     {"--runs", file("odd.json", `[{"taught":"may"}]`)},
+		"no such file":    {"--cupboard", filepath.Join(dir, "none.csv")},
+		"comma-separated": {"--cupboard", slow},
+		"give a list of":  {"--runs", blue},
+		"run 1: taught":   {"--runs", file("odd.json", `[{"taught":"may"}]`)},
 	} {
 		if code, _, errs := shell(t, "", append([]string{"check", name}, args...)...); code != badInput || !strings.Contains(errs, says) || strings.Count(errs, "\n") != 1 {
 			t.Errorf("%v: exit %d %q, want %q", args, code, errs, says)

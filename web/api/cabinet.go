@@ -14,9 +14,13 @@ type Cabinet struct{ Store *store.Store }
 // canvas is what a canvas is kept as.
 const canvas = "canvas"
 
-// Canvas returns the last canvas that was kept of a lesson; nothing where there is none.
-func (c Cabinet) Canvas(ctx context.Context, lesson string) ([]byte, error) {
+// Canvas returns the last canvas that was kept of a lesson, or that of another lesson that is
+// painted the same; nothing where there is none.
+func (c Cabinet) Canvas(ctx context.Context, lesson, painting string) ([]byte, error) {
 	body, err := c.Store.Latest(ctx, lesson, rehearse.Version, canvas)
+	if errors.Is(err, store.ErrNotFound) {
+		body, err = c.Store.Artifact(ctx, store.Artifact{Maker: rehearse.Version, Painting: painting, Kind: canvas})
+	}
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, nil
 	}

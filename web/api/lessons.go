@@ -202,17 +202,17 @@ func (s *Server) lesson(ctx context.Context, in *struct {
 	LessonPath
 	Has string `header:"If-None-Match" maxLength:"200"`
 }) (*Known, error) {
-	head, err := s.Store.HeadNumber(ctx, in.ID)
+	head, err := s.Store.HeadOf(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	s.Easel.Open(in.ID)
-	tag := fmt.Sprintf("%s-%d-%s-%s", in.ID, head, rehearse.Version, s.Build)
+	s.Easel.Open(in.ID, head.Painting)
+	tag := fmt.Sprintf("%s-%d-%s-%s", in.ID, head.Number, rehearse.Version, s.Build)
 	out, err := known(in.Has, tag, func() ([]byte, error) {
 		if body, ok := s.lately.Get(tag); ok {
 			return body, nil
 		}
-		r, err := s.Store.Revision(ctx, in.ID, head)
+		r, err := s.Store.Revision(ctx, in.ID, head.Number)
 		if err != nil {
 			return nil, err
 		}

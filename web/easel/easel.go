@@ -23,8 +23,9 @@ import (
 
 // A Cabinet keeps the last canvas of every lesson, between runs of the program.
 type Cabinet interface {
-	// Canvas returns what was last kept of a lesson; nothing where there is none.
-	Canvas(ctx context.Context, lesson string) ([]byte, error)
+	// Canvas returns what was last kept of a lesson, or of another one that is painted the
+	// same; nothing where there is none.
+	Canvas(ctx context.Context, lesson, painting string) ([]byte, error)
 	// Keep keeps the canvas of a lesson in the place of the one before.
 	Keep(ctx context.Context, lesson, painting string, canvas []byte) error
 }
@@ -120,17 +121,24 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	return j
 }
 
-// Open is told that somebody has opened a lesson: what the cabinet has of it is taken out, so
-// that it is at hand when the lesson is changed.
-func (e *Easel) Open(key string) {
+// Open is told that somebody has opened a lesson that is painted so: what there is of it, or
+// of another one that is painted the same, is at hand then when the lesson is changed.
+func (e *Easel) Open(key, painting string) {
 	e.mu.Lock()
 	defer e.mu.Unlock()
+	if e.latest[key] == nil {
+		for _, j := range e.kept.Values() {
+			if j.painting == painting {
+				e.latest[key] = j
+			}
+		}
+	}
 	if e.Cabinet == nil || e.latest[key] != nil || e.asked[key] || e.ctx.Err() != nil {
 		return
 	}
 	e.asked[key] = true // once: then it is kept, or painted
 	e.jobs.Go(func() {
-		if err := e.takeOut(e.ctx, key); err != nil {
+		if err := e.takeOut(e.ctx, key, painting); err != nil {
 			e.Log.Warn("a kept canvas cannot be used", "lesson", key, "error", err)
 		}
 	})
@@ -143,7 +151,7 @@ func (e *Easel) before(ctx context.Context, j *Job) *Job {
 	last := e.latest[j.key]
 	e.mu.Unlock()
 	if last == nil {
-		if err := e.takeOut(ctx, j.key); err != nil {
+		if err := e.takeOut(ctx, j.key, j.painting); err != nil {
 			e.Log.Warn("a kept canvas cannot be used", "lesson", j.key, "error", err)
 		}
 		e.mu.Lock()
@@ -224,9 +232,11 @@ func (e *Easel) keep(j *Job) (pack []*Job) {
 		name, old, _ := e.kept.RemoveOldest()
 		sum -= old.size.Load()
 		delete(e.work, name)
-		if e.latest[old.key] == old {
-			delete(e.latest, old.key)
-			delete(e.asked, old.key)
+		for key, j := range e.latest {
+			if j == old {
+				delete(e.latest, key)
+				delete(e.asked, key)
+			}
 		}
 	}
 	return pack

@@ -167,7 +167,7 @@ func decode(body []byte) (j *Job, err error) {
 }
 
 // takeOut takes what the cabinet has of a lesson in as its last canvas, once at a time.
-func (e *Easel) takeOut(ctx context.Context, lesson string) error {
+func (e *Easel) takeOut(ctx context.Context, lesson, painting string) error {
 	if e.Cabinet == nil {
 		return nil
 	}
@@ -178,7 +178,7 @@ func (e *Easel) takeOut(ctx context.Context, lesson string) error {
 		if there {
 			return nil, nil
 		}
-		body, err := e.Cabinet.Canvas(ctx, lesson)
+		body, err := e.Cabinet.Canvas(ctx, lesson, painting)
 		if err != nil || body == nil {
 			return nil, err
 		}

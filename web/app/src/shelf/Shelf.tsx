@@ -11,7 +11,7 @@ import { NewLesson } from './NewLesson'
 /** Shelf shows a studio's lessons as little finished canvases. */
 export function Shelf() {
   const studios = useStudios()
-  const [chosen, setChosen] = useState<string>()
+  const [chosen, setChosen] = useState(() => localStorage.getItem('studio') ?? undefined)
   const studio = studios.data?.find((s) => s.id === chosen) ?? studios.data?.[0]
   const shelf = useShelf(studio?.id)
   const failed = studios.error ?? shelf.error
@@ -21,7 +21,10 @@ export function Shelf() {
       <header className="flex items-baseline gap-4 border-b border-line pb-3">
         <h1 className="font-serif text-2xl">Proxenos</h1>
         {studios.data && studios.data.length > 1 ? (
-          <select aria-label="Studio" value={studio?.id} onChange={(e) => setChosen(e.target.value)} className="rounded-sm border border-line bg-raised px-2 py-1">
+          <select aria-label="Studio" value={studio?.id} onChange={(e) => {
+              localStorage.setItem('studio', e.target.value)
+              setChosen(e.target.value)
+            }} className="rounded-sm border border-line bg-raised px-2 py-1">
             {studios.data.map((s) => (
               <option key={s.id} value={s.id}>
                 {s.name}
@@ -108,7 +111,7 @@ function EmptyShelf() {
       <p className="text-lg">The shelf is empty.</p>
       <p className="mt-2 text-quiet">
         A lesson is a picture in planes of depth, a palette with its mixtures, and steps from back to front. Begin a new one from a kind of scene,
-        or bring one in as a lesson file; its format is what <code>proxenos schema</code> prints.
+        or bring one in as a lesson file.
       </p>
     </div>
   )
