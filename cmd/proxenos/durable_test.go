@@ -176,7 +176,7 @@ func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 func TestServeWithoutADatabaseSaysHow(t *testing.T) {
 	t.Setenv("DATABASE_URL", "")
 	var errs bytes.Buffer
-	if code := run(t.Context(), []string{"serve"}, nil, io.Discard, &errs); code != badInput || !strings.Contains(errs.String(), "make demo") {
+	if code := execute(t.Context(), []string{"serve"}, nil, io.Discard, &errs); code != badInput || !strings.Contains(errs.String(), "make demo") {
 		t.Errorf("exit %d, %s", code, errs.String())
 	}
 }

@@ -22,7 +22,7 @@ const demoLesson = "../../demo/terraces-above-ondrel-water.json"
 func shell(t *testing.T, in string, args ...string) (code int, out, errs string) {
 	t.Helper()
 	var o, e bytes.Buffer
-	code = run(context.Background(), args, strings.NewReader(in), &o, &e)
+	code = execute(context.Background(), args, strings.NewReader(in), &o, &e)
 	return code, o.String(), e.String()
 }
 

@@ -53,7 +53,7 @@ type pipeline struct {
 	base    *film.Film // the canvas after the last step that has been taken in
 	brushes map[string]*mark.Brush
 	m       *meter
-	runs    []*painting // under way or ended, not taken in yet, in order
+	going   []*painting // under way or ended, not taken in yet, in order
 	cores   chan struct{}
 	stopped atomic.Bool
 	fault   atomic.Pointer[error] // what went wrong in a step, if anything did
@@ -83,7 +83,7 @@ func (p *pipeline) paint(ctx context.Context, from, upto int, plans <-chan *stag
 			return cmp.Or(ctx.Err(), errPlanless)
 		}
 		barrier := alone(p.r.Lesson.Steps[i])
-		for len(p.runs) > 0 && (barrier || len(p.runs) == ahead) {
+		for len(p.going) > 0 && (barrier || len(p.going) == ahead) {
 			p.takeIn(told)
 		}
 		if err := p.err(ctx); err != nil {
@@ -94,7 +94,7 @@ func (p *pipeline) paint(ctx context.Context, from, upto int, plans <-chan *stag
 			p.takeIn(told)
 		}
 	}
-	for len(p.runs) > 0 {
+	for len(p.going) > 0 {
 		p.takeIn(told)
 	}
 	return p.err(ctx)
@@ -119,39 +119,39 @@ func (p *pipeline) stop() {
 
 // end waits until no step is under way any more.
 func (p *pipeline) end() {
-	for _, run := range p.runs {
-		<-run.finished
+	for _, work := range p.going {
+		<-work.finished
 	}
 }
 
 // start begins a step.
 func (p *pipeline) start(i int, st *stage, barrier bool) {
-	run := &painting{step: i, st: st, finished: make(chan struct{})}
-	run.wanted.Store(unwanted)
+	work := &painting{step: i, st: st, finished: make(chan struct{})}
+	work.wanted.Store(unwanted)
 	if barrier {
-		run.film, run.rec = p.base.Snapshot(), p.base.NewRecord(0, p.base.H)
+		work.film, work.rec = p.base.Snapshot(), p.base.NewRecord(0, p.base.H)
 	} else {
-		run.last = p.reach(i, st)
-		run.ends = make([][]int32, len(st.plan.Strokes))
-		may := make([]bool, len(run.last))
+		work.last = p.reach(i, st)
+		work.ends = make([][]int32, len(st.plan.Strokes))
+		may := make([]bool, len(work.last))
 		top, bottom := p.base.H, 0
-		for t, k := range run.last {
+		for t, k := range work.last {
 			if may[t] = k >= 0; may[t] {
-				if int(k) < len(run.ends) {
-					run.ends[k] = append(run.ends[k], int32(t))
+				if int(k) < len(work.ends) {
+					work.ends[k] = append(work.ends[k], int32(t))
 				}
 				row := t / p.base.TilesAcross() * film.TileSide
 				top, bottom = min(top, row), max(bottom, row+film.TileSide)
 			}
 		}
-		run.rec = p.base.NewRecord(top, bottom)
-		run.film = p.base.Follow(may, p.sourceOf(p.runs[:len(p.runs):len(p.runs)]))
+		work.rec = p.base.NewRecord(top, bottom)
+		work.film = p.base.Follow(may, p.sourceOf(p.going[:len(p.going):len(p.going)]))
 	}
 	before, left := p.toolBefore(i), p.brushes[p.r.Lesson.Steps[i].Tool]
-	p.runs = append(p.runs, run)
+	p.going = append(p.going, work)
 	go func() {
-		defer close(run.finished)
-		if err := p.carryOut(run, before, left); err != nil {
+		defer close(work.finished)
+		if err := p.carryOut(work, before, left); err != nil {
 			p.fault.CompareAndSwap(nil, &err)
 			p.stop()
 		}
@@ -164,32 +164,32 @@ func (p *pipeline) sourceOf(earlier []*painting) func(tile int) *film.Film {
 	base := p.base
 	return func(tile int) *film.Film {
 		for k := len(earlier) - 1; k >= 0; k-- {
-			run := earlier[k]
-			if run.last[tile] < 0 {
+			work := earlier[k]
+			if work.last[tile] < 0 {
 				continue
 			}
-			if p.await(run, run.last[tile]); p.stopped.Load() {
+			if p.await(work, work.last[tile]); p.stopped.Load() {
 				break
 			}
-			if run.film.Has(tile) {
-				return run.film
+			if work.film.Has(tile) {
+				return work.film
 			}
 		}
 		return base
 	}
 }
 
-// await gives up the core until a run has made a stroke, or all is stopped.
-func (p *pipeline) await(run *painting, stroke int32) {
-	if run.made.Load() > stroke || p.stopped.Load() {
+// await gives up the core until a step has made a stroke, or all is stopped.
+func (p *pipeline) await(work *painting, stroke int32) {
+	if work.made.Load() > stroke || p.stopped.Load() {
 		return
 	}
 	<-p.cores
 	p.mu.Lock()
 	for !p.stopped.Load() {
 		// Say what is wanted before looking again, so that no stroke is missed.
-		run.wanted.Store(min(stroke, run.wanted.Load()))
-		if run.made.Load() > stroke {
+		work.wanted.Store(min(stroke, work.wanted.Load()))
+		if work.made.Load() > stroke {
 			break
 		}
 		p.changed.Wait()
@@ -198,12 +198,12 @@ func (p *pipeline) await(run *painting, stroke int32) {
 	p.cores <- struct{}{}
 }
 
-// has says how many strokes a run has made, and wakes those who waited for one.
-func (p *pipeline) has(run *painting, made int32) {
-	run.made.Store(made)
-	if made > run.wanted.Load() {
+// has says how many strokes a step has made, and wakes those who waited for one.
+func (p *pipeline) has(work *painting, made int32) {
+	work.made.Store(made)
+	if made > work.wanted.Load() {
 		p.mu.Lock()
-		run.wanted.Store(unwanted)
+		work.wanted.Store(unwanted)
 		p.changed.Broadcast()
 		p.mu.Unlock()
 	}
@@ -213,10 +213,10 @@ func (p *pipeline) has(run *painting, made int32) {
 // up, while it is not taken in yet; nil if that is so already.
 func (p *pipeline) toolBefore(i int) *painting {
 	tool := p.r.Lesson.Steps[i].Tool
-	for k := len(p.runs) - 1; k >= 0; k-- {
-		s := p.r.Lesson.Steps[p.runs[k].step]
+	for k := len(p.going) - 1; k >= 0; k-- {
+		s := p.r.Lesson.Steps[p.going[k].step]
 		if s.Tool == tool && s.Technique.Marks() {
-			return p.runs[k]
+			return p.going[k]
 		}
 	}
 	return nil
@@ -224,12 +224,12 @@ func (p *pipeline) toolBefore(i int) *painting {
 
 // carryOut paints and measures a step. It takes up the tool that the step before
 // leaves, or what is left already.
-func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) (err error) {
+func (p *pipeline) carryOut(work, before *painting, left *mark.Brush) (err error) {
 	defer fault.Catch(&err)
 	p.cores <- struct{}{}
 	defer func() { <-p.cores }()
-	defer p.has(run, allMade)
-	s := p.r.Lesson.Steps[run.step]
+	defer p.has(work, allMade)
+	s := p.r.Lesson.Steps[work.step]
 	if before != nil && s.Care != lesson.Fresh {
 		p.await(before, allMade-1)
 		left = before.brush
@@ -237,58 +237,58 @@ func (p *pipeline) carryOut(run, before *painting, left *mark.Brush) (err error)
 	if p.stopped.Load() {
 		return nil
 	}
-	run.report, run.brush = p.r.perform(run.step, run.st, run.film, left, run.rec, func(stroke int) bool {
-		if run.ends != nil { // what it has done with is settled before anybody takes it over
-			for _, tile := range run.ends[stroke] {
-				run.film.Settle(int(tile))
+	work.report, work.brush = p.r.perform(work.step, work.st, work.film, left, work.rec, func(stroke int) bool {
+		if work.ends != nil { // what it has done with is settled before anybody takes it over
+			for _, tile := range work.ends[stroke] {
+				work.film.Settle(int(tile))
 			}
 		}
-		p.has(run, int32(stroke)+1)
+		p.has(work, int32(stroke)+1)
 		return !p.stopped.Load()
 	})
-	if len(run.ends) == 0 { // a blot, a drying: it has the whole place to itself until it ends
-		run.film.SettleAll()
+	if len(work.ends) == 0 { // a blot, a drying: it has the whole place to itself until it ends
+		work.film.SettleAll()
 	}
-	p.has(run, allMade)
+	p.has(work, allMade)
 	if !p.stopped.Load() {
-		run.report.measure(p.r.Lesson, run.st, run.film, run.rec)
-		run.st.patch = patchOf(run.rec, len(run.st.shades) > 1)
+		work.report.measure(p.r.Lesson, work.st, work.film, work.rec)
+		work.st.patch = patchOf(work.rec, len(work.st.shades) > 1)
 	}
 	return nil
 }
 
 // takeIn waits for the earliest step under way and makes it part of the rehearsal.
 func (p *pipeline) takeIn(told func(i int)) {
-	run := p.runs[0]
-	<-run.finished
-	p.runs = p.runs[1:]
-	run.rec = nil
+	work := p.going[0]
+	<-work.finished
+	p.going = p.going[1:]
+	work.rec = nil
 	if p.stopped.Load() {
 		return
 	}
 	r := p.r
-	run.st.film, run.st.brushes = p.base, p.brushes
-	p.base = run.film.Upon(p.base)
-	switch s := r.Lesson.Steps[run.step]; {
+	work.st.film, work.st.brushes = p.base, p.brushes
+	p.base = work.film.Upon(p.base)
+	switch s := r.Lesson.Steps[work.step]; {
 	case s.Technique == lesson.Dry:
 		p.brushes = map[string]*mark.Brush{} // washed and put away
-	case run.brush != nil:
+	case work.brush != nil:
 		next := make(map[string]*mark.Brush, len(p.brushes)+1)
 		for id, b := range p.brushes {
 			next[id] = b
 		}
-		next[s.Tool] = run.brush
+		next[s.Tool] = work.brush
 		p.brushes = next
 	}
-	p.m.take(r.Lesson, run.step, run.st, p.base)
-	run.report.Crossed, run.report.Bare = p.m.crossed, p.m.bare()
-	run.report.under(run.st.film, r.clock(run.step, r.times[run.step].Start), run.st)
-	r.Reports[run.step] = run.report
-	run.st.film.PutAway(p.base)
-	run.st.plan = mark.Plan{Blends: run.st.plan.Blends}
-	r.keep(*run.st)
-	run.st, run.ends = nil, nil
-	told(run.step)
+	p.m.take(r.Lesson, work.step, work.st, p.base)
+	work.report.Crossed, work.report.Bare = p.m.crossed, p.m.bare()
+	work.report.under(work.st.film, r.clock(work.step, r.times[work.step].Start), work.st)
+	r.Reports[work.step] = work.report
+	work.st.film.PutAway(p.base)
+	work.st.plan = mark.Plan{Blends: work.st.plan.Blends}
+	r.keep(*work.st)
+	work.st, work.ends = nil, nil
+	told(work.step)
 }
 
 // reach tells, for each tile, which stroke of a step is the last that may touch it;

@@ -50,7 +50,7 @@ func TestTurnsAndRevisions(t *testing.T) {
 		t.Errorf("%+v", turn)
 	}
 	read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": turn.Edit}), 200)
-	past := read[[]api.Made](t, s.ask("GET", "/api/lessons/"+saved.ID+"/revisions", nil), 200)
+	past := read[[]api.Past](t, s.ask("GET", "/api/lessons/"+saved.ID+"/revisions", nil), 200)
 	if len(past) != 2 || past[0].Number != 2 || !strings.Contains(past[0].Said, "lean to fat") {
 		t.Errorf("%+v", past)
 	}

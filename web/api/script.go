@@ -13,8 +13,8 @@ import (
 	"proxenos/core/starter"
 )
 
-// Made is a revision of a lesson: what was done and when.
-type Made struct {
+// Past is a revision of a lesson: what was done and when.
+type Past struct {
 	Number int       `json:"number"`
 	Said   string    `json:"said"`
 	At     time.Time `json:"at"`
@@ -32,7 +32,7 @@ type BringRequest struct {
 func (s *Server) scriptOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "turn", Method: http.MethodGet, Path: "/api/turns/{hash}/{method}",
 		Summary: "What running a lesson by another house method would change"}, s.turn)
-	huma.Register(api, huma.Operation{OperationID: "newStep", Method: http.MethodPost, Path: "/api/drafted/{hash}",
+	huma.Register(api, huma.Operation{OperationID: "newStep", Method: http.MethodPost, Path: "/api/new-steps/{hash}",
 		Summary: "A new step as the lesson's house method would have it"}, s.newStep)
 	huma.Register(api, huma.Operation{OperationID: "revisions", Method: http.MethodGet, Path: "/api/lessons/{id}/revisions",
 		Summary: "What was done to a lesson, the newest first"}, s.revisions)
@@ -65,7 +65,7 @@ func (s *Server) turn(ctx context.Context, in *struct {
 
 func (s *Server) revisions(ctx context.Context, in *struct {
 	ID string `path:"id" maxLength:"40"`
-}) (*one[[]Made], error) {
+}) (*one[[]Past], error) {
 	if _, err := s.Store.Head(ctx, in.ID); err != nil {
 		return nil, s.refuse(err)
 	}
@@ -73,11 +73,11 @@ func (s *Server) revisions(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	out := make([]Made, 0, len(list))
+	out := make([]Past, 0, len(list))
 	for i := len(list) - 1; i >= 0; i-- {
-		out = append(out, Made{list[i].Number, list[i].Said, list[i].MadeAt})
+		out = append(out, Past{list[i].Number, list[i].Said, list[i].MadeAt})
 	}
-	return &one[[]Made]{out}, nil
+	return &one[[]Past]{out}, nil
 }
 
 // Neighbour is another lesson on the same shelf.
@@ -140,8 +140,8 @@ func (s *Server) bring(ctx context.Context, in *struct{ Body BringRequest }) (*o
 	return &one[compose.Fitted]{*out}, nil
 }
 
-// Drafted is a new step with all that was not said, and the edit that puts it in.
-type Drafted struct {
+// NewStep is a new step with all that was not said, and the edit that puts it in.
+type NewStep struct {
 	Step lesson.Step    `json:"step"`
 	Edit lesson.AnyEdit `json:"edit"`
 }
@@ -149,14 +149,14 @@ type Drafted struct {
 func (s *Server) newStep(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Body house.StepWish
-}) (*one[Drafted], error) {
+}) (*one[NewStep], error) {
 	l, err := s.byHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	step, err := house.Draft(l, in.Body)
+	step, err := house.NewStep(l, in.Body)
 	if err != nil {
 		return nil, unsound(err)
 	}
-	return &one[Drafted]{Drafted{step, lesson.AnyEdit{Edit: lesson.Insert{At: in.Body.At, Step: step}}}}, nil
+	return &one[NewStep]{NewStep{step, lesson.AnyEdit{Edit: lesson.Insert{At: in.Body.At, Step: step}}}}, nil
 }

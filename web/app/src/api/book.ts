@@ -59,5 +59,5 @@ export function useBring() {
   return useMutation({ mutationFn: (body: BringRequest) => unwrap(api.POST('/api/brought', { body })) })
 }
 
-/** draftStep asks the core for a new step as the lesson's house method would have it. */
-export const draftStep = (hash: string, body: StepWish) => unwrap(api.POST('/api/drafted/{hash}', { params: { path: { hash } }, body }))
+/** newStep asks the core for a new step as the lesson's house method would have it. */
+export const newStep = (hash: string, body: StepWish) => unwrap(api.POST('/api/new-steps/{hash}', { params: { path: { hash } }, body }))

@@ -106,23 +106,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drafted/{hash}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A new step as the lesson's house method would have it */
-        post: operations["newStep"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/drafts/{version}/{painting}/{frame}": {
         parameters: {
             query?: never;
@@ -547,6 +530,23 @@ export interface paths {
         put?: never;
         /** Read a swatch of a simulated tube */
         post: operations["readMeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/new-steps/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new step as the lesson's house method would have it */
+        post: operations["newStep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1427,10 +1427,6 @@ export interface components {
             y: number;
             zone: string;
         };
-        Drafted: {
-            edit: components["schemas"]["Edit"];
-            step: components["schemas"]["Step"];
-        };
         Easier: {
             /** Format: double */
             cover: number;
@@ -2006,13 +2002,6 @@ export interface components {
             /** @description #rrggbb */
             target: string;
         };
-        Made: {
-            /** Format: date-time */
-            at: string;
-            /** Format: int64 */
-            number: number;
-            said: string;
-        };
         Mark: {
             /** @description whether that is out of reach */
             beyond: boolean;
@@ -2238,6 +2227,10 @@ export interface components {
             id: string;
             title: string;
         };
+        NewStep: {
+            edit: components["schemas"]["Edit"];
+            step: components["schemas"]["Step"];
+        };
         OnPurpose: {
             reason: string;
             rule: string;
@@ -2355,6 +2348,13 @@ export interface components {
             paint: string;
             /** Format: double */
             parts: number;
+        };
+        Past: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            number: number;
+            said: string;
         };
         Peak: {
             /**
@@ -3839,41 +3839,6 @@ export interface operations {
             };
         };
     };
-    newStep: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                hash: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StepWish"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Drafted"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     draft: {
         parameters: {
             query?: never;
@@ -4506,7 +4471,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Made"][];
+                    "application/json": components["schemas"]["Past"][];
                 };
             };
             /** @description Error */
@@ -4875,6 +4840,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    newStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewStep"];
                 };
             };
             /** @description Error */

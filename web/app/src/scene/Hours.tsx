@@ -7,7 +7,7 @@ import { boxed, Button, figure } from '../ui/controls'
 import type { SceneProps } from './props'
 
 /** Hours offers times of day, shows what each makes of the planes and mixtures, and applies it. */
-export function Hours({ saved, apply, busy, setDraft }: SceneProps) {
+export function Hours({ saved, apply, busy, setUnsaved }: SceneProps) {
   const { lesson } = saved
   const hours = useVocabulary().data?.hours ?? []
   const [id, setId] = useState('')
@@ -26,7 +26,7 @@ export function Hours({ saved, apply, busy, setDraft }: SceneProps) {
             value={id}
             onChange={(e) => {
               setId(e.target.value)
-              setDraft({})
+              setUnsaved({})
             }}
             className={boxed}
           >
@@ -51,7 +51,7 @@ export function Hours({ saved, apply, busy, setDraft }: SceneProps) {
       {hour && data && (
         <>
           <div className="flex gap-2">
-            <Button disabled={busy} onClick={() => setDraft({ edit: data.edit })}>
+            <Button disabled={busy} onClick={() => setUnsaved({ edit: data.edit })}>
               Try it
             </Button>
             <Button

@@ -35,20 +35,20 @@ type Point = Zone['outline'][number]
 const settle = 450
 
 /** Picture is the canvas with handles on the chosen zone and guides on demand. */
-export function Picture({ saved, guides, selected, setSelected, draft, setDraft, apply, say, shown, over, shows, seen, measures }: Props) {
+export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsaved, apply, say, shown, over, shows, seen, measures }: Props) {
   const { lesson } = saved
   const arrange = useArrange()
   const { width, height } = lesson.support
   const svg = useRef<SVGSVGElement>(null)
   const timer = useRef<number>(undefined)
-  const zone = draft.zone ?? lesson.zones.find((z) => z.id === selected)
-  const focal = draft.focal ?? lesson.focal
+  const zone = unsaved.zone ?? lesson.zones.find((z) => z.id === selected)
+  const focal = unsaved.focal ?? lesson.focal
   const photo = lesson.reference && lesson.reference.photo !== '' && seen.opacity > 0
   const fact = guides?.zones.find((f) => f.zone === zone?.id)
   const scene = sceneOf(lesson)
 
-  // A draft that has been saved is one no more.
-  useEffect(() => setDraft({}), [saved.hash, setDraft])
+  // A unsaved that has been saved is one no more.
+  useEffect(() => setUnsaved({}), [saved.hash, setUnsaved])
   useEffect(() => () => window.clearTimeout(timer.current), [])
 
   const place = (e: PointerEvent): Point => {
@@ -70,7 +70,7 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
     let last: Zone | undefined
     const moving = (ev: globalThis.PointerEvent) => {
       last = move(from, place(ev as unknown as PointerEvent))
-      setDraft({ zone: last })
+      setUnsaved({ zone: last })
     }
     const done = () => {
       target.removeEventListener('pointermove', moving as EventListener)
@@ -82,7 +82,7 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
       'pointercancel',
       () => {
         target.removeEventListener('pointermove', moving as EventListener)
-        setDraft({})
+        setUnsaved({})
       },
       { once: true },
     )
@@ -104,7 +104,7 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
     }
     if (!next) return
     e.preventDefault()
-    setDraft({ zone: next })
+    setUnsaved({ zone: next })
     window.clearTimeout(timer.current)
     const settled = next
     timer.current = window.setTimeout(() => save(settled), settle)
@@ -140,7 +140,7 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
             </polygon>
           ))}
           <Grid every={seen.grid} width={width} height={height} />
-          {guides && shows.ground && <Ground guides={{ ...guides, horizon: draft.horizon ?? guides.horizon }} width={width} height={height} />}
+          {guides && shows.ground && <Ground guides={{ ...guides, horizon: unsaved.horizon ?? guides.horizon }} width={width} height={height} />}
           {guides && shows.figures && <Figures guides={guides} lesson={lesson} />}
           {measures && <Overlay saved={saved} measures={measures} shows={shows} width={width} />}
           {shows.ground && fact && fact.shadow.length > 2 && <polygon points={points(fact.shadow)} fill="none" stroke="#ffffff" strokeWidth={0.7} strokeDasharray="2 2" pointerEvents="none" className="guides" />}
@@ -151,14 +151,14 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
           {zone && <polygon points={points(zone.outline)} fill="none" stroke="#000000" strokeWidth={0.5} pointerEvents="none" />}
           {shows.ground && guides && (
             <Handle
-              name={`Horizon, ${figure(draft.horizon ?? guides.horizon)} mm down`}
-              at={{ x: width - width / 60, y: draft.horizon ?? guides.horizon }}
+              name={`Horizon, ${figure(unsaved.horizon ?? guides.horizon)} mm down`}
+              at={{ x: width - width / 60, y: unsaved.horizon ?? guides.horizon }}
               size={width / 110}
               place={place}
-              moved={(p) => setDraft({ horizon: at(p).y })}
+              moved={(p) => setUnsaved({ horizon: at(p).y })}
               done={(p) => {
                 if (!p) {
-                  setDraft({})
+                  setUnsaved({})
                   return
                 }
                 arrange.mutate(
@@ -166,7 +166,7 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
                   {
                     onSuccess: (a) => apply(a.edit),
                     onError: (e) => {
-                      setDraft({})
+                      setUnsaved({})
                       say(`Not changed. ${e.message}`)
                     },
                   },
@@ -180,10 +180,10 @@ export function Picture({ saved, guides, selected, setSelected, draft, setDraft,
               at={focal}
               size={width / 110}
               place={place}
-              moved={(p) => setDraft({ focal: { ...focal, ...at(p) } })}
+              moved={(p) => setUnsaved({ focal: { ...focal, ...at(p) } })}
               done={(p) => {
                 if (p) apply({ ...scene, focal: { ...focal, ...at(p) } })
-                else setDraft({})
+                else setUnsaved({})
               }}
             />
           )}

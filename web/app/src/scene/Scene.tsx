@@ -1,6 +1,6 @@
 import { useState } from 'react'
 
-import type { Edit, Edited, Saved, Zone } from '../api/client'
+import type { Edit, Edited, Saved } from '../api/client'
 import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
 import { useGuides, useMeasures, useSketch } from '../api/scene'
 import { useEditing } from '../lib/editing'
@@ -16,7 +16,7 @@ import { Measured } from './Measured'
 import { PhotoView, type Seen } from './PhotoView'
 import { Picture, type Shows } from './Picture'
 import { Things } from './Things'
-import type { Draft, SceneProps } from './props'
+import type { Unsaved } from './props'
 
 /** Scene is where the picture is composed: its planes, zones, light and view. */
 export function Scene({ id }: { id: string }) {
@@ -52,7 +52,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const editing = useEditing(id, (_: Saved, after: Edited) => setSaid(`Saved: ${after.said}.`))
   const { apply } = editing
   const [selected, setSelected] = useState<string>()
-  const [draft, setDraft] = useState<Draft>({})
+  const [unsaved, setUnsaved] = useState<Unsaved>({})
   const [view, setView] = useState('paint')
   const [shows, setShows] = useState<Shows>({ ground: true, figures: false, focal: true, tiers: false, directions: false, eye: false })
   const [seen, setSeen] = useState<Seen>({ view: 'photo', opacity: 70, grid: 0 })
@@ -68,15 +68,15 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const frame = useFrame(painted)
   const draftAt = frame.busy && !drawn ? painted?.replace('/frames/', '/drafts/') : undefined
   const drafted = useFrame(draftAt)
-  const drafting: Edit | undefined = draft.edit ?? (draft.zone && { edit: 'zone', at: lesson.zones.length, zone: draft.zone })
+  const pending: Edit | undefined = unsaved.edit ?? (unsaved.zone && { edit: 'zone', at: lesson.zones.length, zone: unsaved.zone })
   // While something is dragged the flat sketch stands in, then the coarse canvas, until the painted one is there.
-  const sketching = drafting ?? (view === 'sketch' || frame.busy ? { edit: 'all' as const, edits: [] } : undefined)
+  const sketching = pending ?? (view === 'sketch' || frame.busy ? { edit: 'all' as const, edits: [] } : undefined)
   const sketch = useSketch(saved.hash, sketching)
   const coarse = draftAt === drafted.shown ? drafted.shown : undefined
-  const shown = drafting || view === 'sketch' ? (sketch ?? frame.shown) : frame.busy ? (coarse ?? sketch ?? frame.shown) : frame.shown
+  const shown = pending || view === 'sketch' ? (sketch ?? frame.shown) : frame.busy ? (coarse ?? sketch ?? frame.shown) : frame.shown
   const open = rehearsal?.done ? rehearsal.findings.filter((f) => f.accepted === '').length : undefined
 
-  const props = { saved, guides, selected, setSelected, draft, setDraft, apply, busy: editing.busy, say: setSaid }
+  const props = { saved, guides, selected, setSelected, unsaved, setUnsaved, apply, busy: editing.busy, say: setSaid }
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
       <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap">
@@ -106,7 +106,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
       </header>
       <main className="grid min-h-0 grid-cols-[minmax(0,17fr)_minmax(0,8fr)]">
         <section aria-label="Picture" className="flex min-h-0 flex-col bg-mat">
-          <Picture {...props} shown={shown} over={view === 'draws' && !drafting ? map('draws') : undefined} shows={shows} seen={seen} measures={measures} />
+          <Picture {...props} shown={shown} over={view === 'draws' && !pending ? map('draws') : undefined} shows={shows} seen={seen} measures={measures} />
           <div className="flex flex-wrap items-center gap-x-3 border-t border-line bg-sheet px-4 py-1.5">
             {guidesShown.map(([key, name]) => (
               <label key={key} className="flex items-center gap-1">
@@ -136,7 +136,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
         said={said}
         hint="Choose a thing on the picture or in the list; drag its handles, or use the arrow keys on them."
         reload={() => {
-          setDraft({})
+          setUnsaved({})
           reload()
         }}
       />

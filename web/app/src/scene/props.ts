@@ -1,8 +1,8 @@
 import type { Edit, Saved, Zone } from '../api/client'
 import type { useGuides } from '../api/scene'
 
-/** Draft is a change that is being made by hand and not saved yet. */
-export interface Draft {
+/** Unsaved is a change that is being made by hand and not saved yet. */
+export interface Unsaved {
   zone?: Zone
   edit?: Edit
   horizon?: number
@@ -15,8 +15,8 @@ export interface SceneProps {
   guides: ReturnType<typeof useGuides>['data']
   selected: string | undefined
   setSelected: (zone: string | undefined) => void
-  draft: Draft
-  setDraft: (draft: Draft) => void
+  unsaved: Unsaved
+  setUnsaved: (unsaved: Unsaved) => void
   apply: (edit: Edit) => void
   busy: boolean
   say: (text: string) => void

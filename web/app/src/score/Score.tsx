@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
-import { draftStep } from '../api/book'
+import { newStep } from '../api/book'
 import type { Edit, Rehearsed, Saved, StepWish } from '../api/client'
 import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
 import { Book } from '../book/Book'
@@ -252,15 +252,15 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         open={palette !== undefined}
         setOpen={(open) => setPalette(open ? 'all' : undefined)}
         commands={() => {
-          const draft = (wish: StepWish) =>
-            draftStep(saved.hash, wish).then(
-              ({ step: drafted, edit }) => {
+          const write = (wish: StepWish) =>
+            newStep(saved.hash, wish).then(
+              ({ step: written, edit }) => {
                 apply(edit)
-                choose(drafted.id)
+                choose(written.id)
               },
               (error: unknown) => editing.say(error instanceof Error ? error.message : 'The step was not written.'),
             )
-          const doing = { saved, vocabulary, selected, apply, choose, setView, go, openBook: () => setBook(true), draft }
+          const doing = { saved, vocabulary, selected, apply, choose, setView, go, openBook: () => setBook(true), write }
           return palette === 'new' ? newSteps(doing) : commandsOf(doing)
         }}
       />

@@ -21,7 +21,7 @@ interface Doing {
   go: (path: string) => void
   openBook: () => void
   /** Lets the core write the rest of a new step, and puts it in. */
-  draft: (wish: StepWish) => void
+  write: (wish: StepWish) => void
 }
 
 /** commandsOf lists what can be done in the Score, what concerns the chosen step first. */
@@ -84,13 +84,13 @@ export function commandsOf(doing: Doing): Command[] {
 }
 
 /** newSteps leads through technique, zone and mixtures to a new step after the chosen one. */
-export function newSteps({ saved, vocabulary, selected, draft }: Doing): Command[] {
+export function newSteps({ saved, vocabulary, selected, write }: Doing): Command[] {
   const { lesson, score } = saved
   const at = lesson.steps.findIndex((s) => s.id === selected)
   const place = at < 0 ? lesson.steps.length : at + 1
   const can = (t: Vocabulary['techniques'][number]) => t.idle || lesson.tools.some((tool) => t.kinds.includes(tool.kind))
   return (vocabulary?.techniques ?? []).filter(can).map((t) => {
-    const insert = (zone: string, mixtures: string[]) => draft({ at: place, technique: t.technique, zone, mixtures })
+    const insert = (zone: string, mixtures: string[]) => write({ at: place, technique: t.technique, zone, mixtures })
     if (t.idle) return { name: `Then ${t.name}`, about: t.meaning, act: () => insert('', []) }
     const inZone = (zone: string, chosen: string[]): Command[] => {
       const done: Command = { name: 'That is all', about: 'insert it', act: () => insert(zone, chosen) }

@@ -50,10 +50,10 @@ var usually = map[lesson.Technique]usual{
 
 var otherwise = usual{0.15, lesson.FullLoad, lesson.Lightly, 0.3, 40}
 
-// Draft writes the rest of a new step as the lesson's house method would have it: a tool
+// NewStep writes the rest of a new step as the lesson's house method would have it: a tool
 // that fits technique and place, load and pressure, medium, the care of the brush, and
 // minutes from the size of the place. It fails when the wish does not fit the lesson.
-func Draft(l *lesson.Lesson, w StepWish) (lesson.Step, error) {
+func NewStep(l *lesson.Lesson, w StepWish) (lesson.Step, error) {
 	t := w.Technique.Info()
 	if t.Technique == "" {
 		return lesson.Step{}, fmt.Errorf("technique is %q: use one of the vocabulary", w.Technique)

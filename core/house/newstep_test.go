@@ -12,7 +12,7 @@ import (
 // put drafts a step and puts it in.
 func put(t *testing.T, l *lesson.Lesson, w house.StepWish) (lesson.Step, *lesson.Lesson) {
 	t.Helper()
-	s, err := house.Draft(l, w)
+	s, err := house.NewStep(l, w)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -92,7 +92,7 @@ func TestANewStepThatCannotBe(t *testing.T) {
 		"name 1 to 3":               {Technique: lesson.Tap, Zone: "sky"},
 		"lay one out first":         {Technique: lesson.LinerPull, Zone: "sky", Mixtures: []string{"dark"}},
 	} {
-		if _, err := house.Draft(l, w); err == nil || !strings.Contains(err.Error(), says) {
+		if _, err := house.NewStep(l, w); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%+v: %v, want %q", w, err, says)
 		}
 	}
