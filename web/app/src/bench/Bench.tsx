@@ -13,7 +13,7 @@ import { Lamp } from './Lamp'
 import { Recipes } from './Recipes'
 import { Source } from './Source'
 import { TakeUp } from './TakeUp'
-import type { Target } from './target'
+import type { Target } from './props'
 import { newMixture, replacement } from './mixture'
 
 /** Bench is where colours are mixed: a target from the canvas, a photo or numbers, and how to reach it. */

@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useAmounts, useChangePile } from '../api/bench'
 import { boxed, figure, FigureField } from '../ui/controls'
-import type { DrawerProps } from './Drawers'
+import type { DrawerProps } from './props'
 
 /** ChangePile says what to work into a pile that is there to bring it to the target. */
 export function ChangePile({ saved, tubes, target, wanted }: DrawerProps) {

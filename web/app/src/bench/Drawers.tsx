@@ -1,23 +1,10 @@
-import type { Edit, Saved, Tube, Wanted } from '../api/client'
 import { DrawerSet } from '../ui/Drawers'
-import type { Target } from './target'
 import { ChangePile } from './ChangePile'
 import { Palette } from './Palette'
 import { Reach } from './Reach'
 import { Scales } from './Scales'
 import { TubeCard } from './TubeCard'
-
-export interface DrawerProps {
-  saved: Saved
-  paints: Tube[]
-  target: Target
-  wanted: Wanted
-  tubes: string[]
-  setTubes: (keys: string[]) => void
-  aim: (target: Target) => void
-  apply: (edit: Edit) => void
-  busy: boolean
-}
+import type { DrawerProps } from './props'
 
 const drawers = [
   { id: 'tubes', name: 'Tubes', Holds: Palette },

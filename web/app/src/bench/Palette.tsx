@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Tube } from '../api/client'
 import { useCovers } from '../api/bench'
 import { Button, figure, Hint } from '../ui/controls'
-import type { DrawerProps } from './Drawers'
+import type { DrawerProps } from './props'
 
 const sizes = [4, 6, 8]
 

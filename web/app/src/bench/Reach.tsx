@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useReach } from '../api/bench'
 import { figure } from '../ui/controls'
-import type { DrawerProps } from './Drawers'
+import type { DrawerProps } from './props'
 
 const radius = 130
 

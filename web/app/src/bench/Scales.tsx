@@ -4,7 +4,7 @@ import type { ScaleRequest } from '../api/client'
 import { useScale } from '../api/bench'
 import { useVocabulary } from '../api/queries'
 import { Button, figure } from '../ui/controls'
-import type { DrawerProps } from './Drawers'
+import type { DrawerProps } from './props'
 
 const kinds = [
   { id: 'string', name: 'Value string' },

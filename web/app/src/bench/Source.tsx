@@ -4,7 +4,7 @@ import type { Colour, Saved } from '../api/client'
 import { usePickColour } from '../api/bench'
 import { useFrame } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
-import type { Target } from './target'
+import type { Target } from './props'
 import { Piles } from './Piles'
 
 interface Props {

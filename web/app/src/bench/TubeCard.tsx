@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useCurves } from '../api/bench'
 import { boxed, Button, figure } from '../ui/controls'
-import type { DrawerProps } from './Drawers'
+import type { DrawerProps } from './props'
 import { Measure } from './Measure'
 
 /** TubeCard is all that is known of one tube: its curves, what could stand in for it, and measuring it. */
