@@ -100,6 +100,19 @@ test.describe('an existing lesson', () => {
     await expect(points).toHaveCount(n)
   })
 
+  test('a plane is added at any whole distance, and the browser keeps its bubbles to itself', async ({ page }) => {
+    await open(page)
+    await page.getByLabel('Name of the new plane').fill('Far reeds')
+    const distance = page.getByLabel('Its distance, m')
+    await distance.fill('30')
+    await distance.press('ArrowUp')
+    await expect(distance).toHaveValue('31')
+    await page.getByRole('button', { name: 'Add plane' }).click()
+    await expect(page.getByRole('list', { name: 'Planes, farthest first' })).toContainText('Far reeds')
+    await expect(page.getByLabel('Distance of Far reeds, m')).toHaveValue('31')
+    expect(await page.evaluate(() => [...document.forms].filter((f) => !f.noValidate).length)).toBe(0)
+  })
+
   test('things are added, repeated at another depth, given a shadow, and taken out', async ({ page }) => {
     await open(page)
     await page.getByLabel('Kind of thing').selectOption({ label: 'Rock' })

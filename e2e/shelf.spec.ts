@@ -1,7 +1,6 @@
 import { expect } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { gzipSync } from 'node:zlib'
 
 import { studio, test } from './fixtures'
 import { length, choose, newLesson, openScore, rehearsed, row } from './helpers'
@@ -65,17 +64,17 @@ test('a lesson over days dries between them, and the days can be changed', async
 })
 
 test('the first load is small and comes from here alone', async ({ page, baseURL }) => {
-  const scripts: Buffer[] = []
+  const scripts: Promise<number>[] = [] // bytes as they are sent
   const elsewhere: string[] = []
   page.on('response', (r) => {
     if (!r.url().startsWith(baseURL ?? '') && !r.url().startsWith('data:')) elsewhere.push(r.url())
-    if (r.url().endsWith('.js')) void r.body().then((b) => scripts.push(b))
+    if (r.url().endsWith('.js')) scripts.push(r.request().sizes().then((s) => s.responseBodySize))
   })
   await page.goto('/')
   await expect(page.getByRole('link', { name: /Ondrel/ }).first()).toBeVisible()
-  const size = scripts.reduce((sum, s) => sum + gzipSync(s).length, 0)
+  const size = (await Promise.all(scripts)).reduce((sum, s) => sum + s, 0)
   expect(scripts.length).toBeGreaterThan(0)
-  expect(size).toBeLessThan(350_000)
+  expect(size).toBeLessThan(120_000)
   expect(elsewhere).toEqual([])
 })
 

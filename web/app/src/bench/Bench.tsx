@@ -45,6 +45,8 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const recipes = mix.data?.answer.recipes ?? []
   const at = Math.min(chosen, recipes.length - 1)
   const recipe = recipes[at]
+  // What is shown is still for the colour that was wanted before.
+  const old = mix.isPlaceholderData && target.parts === undefined && mix.data.target.colour !== target.hex
 
   const editing = useEditing(id, (_, after) => setSaid(`Saved: ${after.said}.`))
   const { apply, busy } = editing
@@ -112,7 +114,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
               saved={saved}
               replace={(mixture) => apply(replacement(saved.lesson, mixture, recipe, batch))}
               add={(name) => apply({ edit: 'mixture', mixture: newMixture(saved.lesson, name, recipe, batch) })}
-              busy={busy}
+              busy={busy || old}
             />
           )}
         </section>
