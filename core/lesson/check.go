@@ -42,7 +42,7 @@ func Check(l *Lesson) error {
 	report := func(path, problem, cure string) {
 		faults = append(faults, Fault{path, problem, cure})
 	}
-	bounds(reflect.ValueOf(*l), "", "", report)
+	bounds(reflect.ValueOf(*l), "", &free, report)
 	if len(faults) == 0 { // names are worth following only in a well-formed lesson
 		c := checker{l, report}
 		c.names()

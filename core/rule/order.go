@@ -8,8 +8,9 @@ import (
 )
 
 const (
-	edgeLeast   = 1.0  // cm of edge to repair from which the order matters
-	hiddenLeast = 0.35 // share of a step's work that may be covered again
+	edgeLeast      = 1.0  // cm of edge to repair from which the order matters
+	crossingsTried = 12   // of a script with more, the moves of the first are painted; it is to be put in order as a whole
+	hiddenLeast    = 0.35 // share of a step's work that may be covered again
 )
 
 var backToFront = Rule{
@@ -41,7 +42,9 @@ func findBackToFront(c *Context) (out []Finding) {
 			move := lesson.Move{Step: s.ID, To: to}
 			words := fmt.Sprintf("move it to place %d, before %s", to+1, l.Label(to))
 			if r, next, ok := c.remedy(words, move); ok {
-				c.tryCrossing(&r, next, s.ID)
+				if len(out) < crossingsTried {
+					c.tryCrossing(&r, next, s.ID)
+				}
 				f.Remedies = append(f.Remedies, r)
 			}
 		}
