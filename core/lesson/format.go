@@ -100,7 +100,7 @@ func explain(data []byte, err error) error {
 		return Faults{{cmp.Or(kind.Field, "the text"), "is " + given(kind.Value), "give " + wanted(kind.Type)}}
 	case errors.Is(err, io.ErrUnexpectedEOF), errors.Is(err, io.EOF):
 		line, col := position(data, int64(len(data)))
-		return Faults{{fmt.Sprintf("line %d, column %d", line, col), "is where the text breaks off", "give the whole lesson"}}
+		return Faults{{fmt.Sprintf("line %d, column %d", line, col), "is where the text breaks off", "give all of it"}}
 	case strings.Contains(err.Error(), "unknown field"):
 		_, name, _ := strings.Cut(err.Error(), "unknown field ")
 		return Faults{{strings.Trim(name, `"`), "is not a field of a lesson", "take it out, or write it as the format of lessons does"}}

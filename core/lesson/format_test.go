@@ -34,9 +34,9 @@ func TestDecodeRefuses(t *testing.T) {
 		return strings.Replace(good, old, new, 1)
 	}
 	for _, c := range []struct{ name, text, place, cure string }{
-		{"nothing", "", "line 1, column 1", "whole lesson"},
+		{"nothing", "", "line 1, column 1", "give all of it"},
 		{"empty lesson", "{}", "format", "give a figure from 1 to 1"},
-		{"broken off", good[:len(good)/2], "line", "whole lesson"},
+		{"broken off", good[:len(good)/2], "line", "give all of it"},
 		{"broken JSON", swap(`"seed": 3,`, `"seed": 3,,`), "line 8, column", "mend"},
 		{"NaN", swap(`"seed": 3,`, `"seed": NaN,`), "line 8, column", "mend"},
 		{"two lessons", good + good, "line", "one lesson"},

@@ -81,6 +81,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	config.Info.Description = "Plans, rehearses and teaches one-session oil landscapes."
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	config.CreateHooks = nil // no $schema field in replies
+	config.Formats = map[string]huma.Format{"application/json": plainJSON, "json": plainJSON}
 	describeEdits(config.Components.Schemas)
 	api := humafiber.New(app, config)
 	api.UseMiddleware(inKind(api))
@@ -98,6 +99,14 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.cupboardOperations(api)
 	return api
 }
+
+// plainJSON reads JSON and says in plain words what cannot be read.
+var plainJSON = huma.Format{Marshal: huma.DefaultJSONFormat.Marshal, Unmarshal: func(data []byte, into any) error {
+	if err := huma.DefaultJSONFormat.Unmarshal(data, into); err != nil {
+		return lesson.Explain(data, err)
+	}
+	return nil
+}}
 
 // OpenAPI returns the description of the API as JSON.
 func OpenAPI() ([]byte, error) {
