@@ -54,7 +54,7 @@ type change struct {
 }
 
 func check(write bool) ([]string, error) {
-	config := &packages.Config{Mode: packages.NeedName | packages.NeedFiles | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedImports | packages.NeedDeps, Tests: true}
+	config := &packages.Config{Mode: packages.NeedName | packages.NeedFiles | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedImports, Tests: true}
 	loaded, err := packages.Load(config, "./...")
 	if err != nil {
 		return nil, err
