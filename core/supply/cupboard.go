@@ -183,15 +183,19 @@ func Say(c Cupboard, wants []Want, lasts float64) string {
 	if c.People > 1 {
 		people = fmt.Sprintf("%d people", c.People)
 	}
+	enough := "There is enough"
+	if counted < len(wants) {
+		enough = "Of what was counted there is enough"
+	}
 	switch {
 	case lacking == 1:
 		return fmt.Sprintf("For %s one of the %d things that were counted is short or missing.", people, counted)
 	case lacking > 1:
 		return fmt.Sprintf("For %s %d of the %d things that were counted are short or missing.", people, lacking, counted)
 	case lasts == 1:
-		return fmt.Sprintf("There is enough for %s, once.", people)
+		return fmt.Sprintf("%s for %s, once.", enough, people)
 	case lasts > 1:
-		return fmt.Sprintf("There is enough for %s, %.0f times.", people, lasts)
+		return fmt.Sprintf("%s for %s, %.0f times.", enough, people, lasts)
 	}
-	return fmt.Sprintf("There is enough for %s of what was counted.", people)
+	return fmt.Sprintf("%s for %s.", enough, people)
 }
