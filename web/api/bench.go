@@ -89,11 +89,7 @@ func (s *Server) amounts(ctx context.Context, in *struct {
 	Hash     string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Students int    `query:"students" minimum:"1" maximum:"200" default:"1"`
 }) (*one[supply.Amounts], error) {
-	r, err := s.Store.ByHash(ctx, in.Hash)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	l, err := r.Lesson()
+	r, l, err := s.revision(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

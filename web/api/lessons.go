@@ -414,11 +414,18 @@ func (s *Server) head(ctx context.Context, id string) (store.Revision, *lesson.L
 	return r, l, err
 }
 
-// byHash is the lesson with a content hash.
-func (s *Server) byHash(ctx context.Context, hash string) (*lesson.Lesson, error) {
+// revision is the newest one with a content hash, and its lesson.
+func (s *Server) revision(ctx context.Context, hash string) (store.Revision, *lesson.Lesson, error) {
 	r, err := s.Store.ByHash(ctx, hash)
 	if err != nil {
-		return nil, err
+		return r, nil, err
 	}
-	return r.Lesson()
+	l, err := r.Lesson()
+	return r, l, err
+}
+
+// byHash is the lesson with a content hash.
+func (s *Server) byHash(ctx context.Context, hash string) (*lesson.Lesson, error) {
+	_, l, err := s.revision(ctx, hash)
+	return l, err
 }

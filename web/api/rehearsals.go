@@ -64,11 +64,7 @@ func (s *Server) rehearsalOperations(api huma.API) {
 
 // job finds the lesson with a content hash and its rehearsal.
 func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
-	r, err := s.Store.ByHash(ctx, hash)
-	if err != nil {
-		return nil, err
-	}
-	l, err := r.Lesson()
+	r, l, err := s.revision(ctx, hash)
 	if err != nil {
 		return nil, err
 	}
@@ -98,11 +94,7 @@ func (s *Server) rehearsal(ctx context.Context, in *struct {
 	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Lesson string `query:"lesson" maxLength:"40" doc:"whose cupboard and runs are asked as well; of nobody, when left out"`
 }) (*one[Rehearsed], error) {
-	r, err := s.Store.ByHash(ctx, in.Hash)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	l, err := r.Lesson()
+	r, l, err := s.revision(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

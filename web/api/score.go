@@ -22,11 +22,7 @@ func (s *Server) scoreOperations(api huma.API) {
 func (s *Server) timing(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 }) (*one[score.Timed], error) {
-	r, err := s.Store.ByHash(ctx, in.Hash)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	l, err := r.Lesson()
+	r, l, err := s.revision(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
