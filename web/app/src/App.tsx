@@ -12,7 +12,7 @@ const Score = lazy(() => import('./score/Score').then((m) => ({ default: m.Score
 
 export function App() {
   return (
-    <Suspense fallback={<p className="flex h-full items-center justify-center text-quiet">Opening the room.</p>}>
+    <Suspense fallback={<main className="flex h-full items-center justify-center"><h1 className="text-quiet">Opening the room.</h1></main>}>
       <Switch>
         <Route path="/" component={Shelf} />
         <Route path="/lessons/:id/bench">{(params) => <Bench key={params.id} id={params.id} />}</Route>

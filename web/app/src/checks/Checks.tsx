@@ -21,7 +21,7 @@ export function Checks({ id }: { id: string }) {
   if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => void lesson.refetch()} />
   return (
     <main className="flex h-full items-center justify-center">
-      {lesson.error ? <p role="alert">{lesson.error.message}</p> : <p className="text-quiet">Opening the lesson.</p>}
+      {lesson.error ? <p role="alert">{lesson.error.message}</p> : <h1 className="text-quiet">Opening the lesson.</h1>}
     </main>
   )
 }

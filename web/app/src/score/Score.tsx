@@ -41,7 +41,7 @@ export function Score({ id }: { id: string }) {
           </Link>
         </>
       ) : (
-        <p className="text-quiet">Opening the lesson.</p>
+        <h1 className="text-quiet">Opening the lesson.</h1>
       )}
     </main>
   )
