@@ -1,13 +1,8 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
+import { expect } from '@playwright/test'
 
+import { clean } from './axe'
 import { test } from './fixtures'
 import { choose, newLesson, openScore, row } from './helpers'
-
-async function clean(page: Page) {
-  const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
-  expect(result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
-}
 
 for (const room of ['light', 'dark'] as const) {
   test(`axe finds nothing in the ${room} room`, async ({ page, request }) => {
@@ -15,20 +10,20 @@ for (const room of ['light', 'dark'] as const) {
     await page.goto('/')
     await expect(page.getByRole('link', { name: /Ondrel/ }).first()).toBeVisible()
     await expect(page.locator('html')).toHaveAttribute('data-room', room)
-    await clean(page)
+    await clean(page, 'shelf')
     await page.goto('/marks')
     await expect(page.getByRole('article').first()).toBeVisible()
-    await clean(page)
+    await clean(page, 'marks')
     await openScore(page, await newLesson(request))
-    await clean(page)
+    await clean(page, 'score')
     await page.getByRole('button', { name: 'Look closer at a place' }).click()
-    await clean(page)
+    await clean(page, 'place')
     await page.locator('figure').getByRole('button', { name: 'Close' }).click()
     await choose(page, 'far-light')
     await expect(page.getByRole('img', { name: /close up/ })).toBeVisible()
-    await clean(page)
+    await clean(page, 'step')
     await row(page, 'far-light').getByRole('button', { name: /^load:/ }).click()
-    await clean(page)
+    await clean(page, 'choice')
   })
 }
 

@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, type APIRequestContext, type Page } from '@playwright/test'
 
+import { clean } from './axe'
 import { test } from './fixtures'
 import { length, minutes, newLesson, openScore, order, rehearsed, row } from './helpers'
 
@@ -147,8 +147,7 @@ for (const room of ['light', 'dark'] as const) {
     for (const name of ['Time', 'Tools', 'Method', 'Bring in', 'Revisions']) {
       await drawer(page, name)
       await page.waitForLoadState('networkidle')
-      const found = await new AxeBuilder({ page }).analyze()
-      expect(found.violations.map((v) => `${name}: ${v.id} ${v.nodes[0]?.html ?? ''}`)).toEqual([])
+      await clean(page, name)
     }
   })
 }
@@ -181,8 +180,7 @@ test.describe('a cupboard', () => {
     await expect(book(page).getByText(/^Of what was counted there is enough for 8 people/)).toBeVisible()
     await blue.fill('3')
     await expect(page.getByRole('button', { name: '1 finding', exact: true })).toBeVisible()
-    const access = await new AxeBuilder({ page }).analyze()
-    expect(access.violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([])
+    await clean(page, 'book')
 
     const table = page.waitForEvent('download')
     await book(page).getByRole('link', { name: 'Take it away as a table' }).click()
@@ -204,8 +202,7 @@ test('what a session took is kept, held against the minutes, and forgotten', asy
   await book(page).getByRole('button', { name: 'Keep this session' }).click()
   await expect(book(page).getByRole('list', { name: 'Taught sessions' })).toContainText('one step timed: The sky was late.')
   await expect(page.getByRole('button', { name: '1 finding', exact: true })).toBeVisible({ timeout: 60_000 })
-  const access = await new AxeBuilder({ page }).analyze()
-  expect(access.violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([])
+  await clean(page, 'book')
   await page.getByRole('link', { name: 'Checks' }).click()
   const found = page.getByText('is planned for').first()
   await expect(found).toContainText('and took 15 in the one session that was timed')
