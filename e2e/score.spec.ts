@@ -200,13 +200,18 @@ test('a lost connection loses nothing', async ({ page, context }) => {
 })
 
 test('edits made while another is being saved wait for their turn, and none is lost', async ({ page, request }) => {
+  let go = () => {}
+  const typed = new Promise<void>((done) => {
+    go = done
+  })
   await page.route('**/edits', async (route) => {
-    await new Promise((done) => setTimeout(done, 300))
+    await typed // the first save is under way until all keys are pressed
     await route.continue()
   })
   await choose(page, 'sky')
   const before = await order(page)
   for (const key of ['+', '+', '+', '+', '-', 'd', 'Control+z']) await page.keyboard.press(key)
+  go()
   await expect(minutes(page)).toHaveText(length(1.5), { timeout: 15_000 })
   await expect.poll(() => order(page)).toEqual(before)
   // What one change leaves of a step, the next does not take back.

@@ -15,9 +15,9 @@ import (
 	"strings"
 	"syscall"
 	"testing"
-	"time"
 
 	"proxenos/internal/testdb"
+	"proxenos/internal/wait"
 )
 
 // cluster is a PostgreSQL of the test's own, run by the project's script.
@@ -145,17 +145,11 @@ func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 		t.Fatalf("first edit: %d", code)
 	}
 	c.kill()
-	deadline := time.Now().Add(20 * time.Second)
 	if code := edit(2, 9); code != http.StatusServiceUnavailable {
 		t.Fatalf("without a database an edit is answered with %d", code)
 	}
 	c.script("start") // over the stale pid file
-	for time.Now().Before(deadline) {
-		if code := edit(2, 9.5); code == 200 {
-			break
-		}
-		time.Sleep(100 * time.Millisecond)
-	}
+	wait.Until(t, "the database takes an edit again", func() bool { return edit(2, 9.5) == 200 })
 	if revision, minutes := lesson(); revision != 3 || minutes != 9.5 {
 		t.Fatalf("after the database was killed: revision %d, %v minutes", revision, minutes)
 	}

@@ -2,149 +2,20 @@ package api_test
 
 import (
 	"bytes"
-	"context"
-	"encoding/json"
 	"fmt"
 	"image/png"
 	"io"
-	"net"
 	"net/http"
-	"net/http/httptest"
-	"net/url"
 	"strings"
 	"testing"
-	"testing/fstest"
-	"time"
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rehearse"
-	"proxenos/internal/testdb"
+	"proxenos/internal/wait"
 	"proxenos/store"
 	"proxenos/web/api"
-	"proxenos/web/easel"
 )
-
-// server is the application on a database of its own, reached through a wire
-// that the test can cut.
-type server struct {
-	t     *testing.T
-	base  string
-	wire  *wire
-	easel *easel.Easel
-	store *store.Store
-}
-
-// pause is between two questions whether something is done.
-func (s *server) pause() { time.Sleep(20 * time.Millisecond) }
-
-func start(t *testing.T) *server {
-	t.Helper()
-	return startWith(t, easel.Options{})
-}
-
-func startWith(t *testing.T, options easel.Options) *server {
-	t.Helper()
-	db, err := url.Parse(testdb.New(t))
-	if err != nil {
-		t.Fatal(err)
-	}
-	w := newWire(t, db.Host)
-	db.Host = w.Addr()
-	s, err := store.Open(context.Background(), db.String(), 5*time.Second)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := s.PutStudio(context.Background(), store.Studio{ID: "room", Name: "A room"}); err != nil {
-		t.Fatal(err)
-	}
-	options.Cabinet = api.Cabinet{Store: s}
-	e := easel.New(options)
-	files := fstest.MapFS{"index.html": {Data: []byte(`<title>Proxenos</title><meta name="nonce" content="NONCE">`)}, "assets/a.js": {Data: []byte("1")}, "assets/a.js.br": {Data: []byte("br")}}
-	app := (&api.Server{Store: s, Easel: e, Build: "test", App: files}).Handler()
-	socket, err := net.Listen("tcp", "127.0.0.1:0")
-	if err != nil {
-		t.Fatal(err)
-	}
-	go func() { _ = app.Listener(socket) }()
-	t.Cleanup(func() {
-		if err := app.Shutdown(); err != nil {
-			t.Error(err)
-		}
-		e.Close()
-		s.Close()
-	})
-	return &server{t, "http://" + socket.Addr().String(), w, e, s}
-}
-
-type reply struct {
-	*http.Response
-	body []byte
-}
-
-func (s *server) ask(method, path string, body any) reply {
-	s.t.Helper()
-	var in io.Reader
-	switch b := body.(type) {
-	case nil:
-	case string:
-		in = strings.NewReader(b)
-	case []byte:
-		in = bytes.NewReader(b)
-	default:
-		data, err := json.Marshal(b)
-		if err != nil {
-			s.t.Fatal(err)
-		}
-		in = bytes.NewReader(data)
-	}
-	req := httptest.NewRequest(method, s.base+path, in)
-	req.RequestURI = ""
-	if body != nil {
-		req.Header.Set("Content-Type", kindOf(path))
-	}
-	res, err := http.DefaultClient.Do(req)
-	if err != nil {
-		s.t.Fatal(err)
-	}
-	defer res.Body.Close()
-	data, err := io.ReadAll(res.Body)
-	if err != nil {
-		s.t.Fatal(err)
-	}
-	return reply{res, data}
-}
-
-// kindOf is the kind of body that an operation takes.
-func kindOf(path string) string {
-	path, _, _ = strings.Cut(path, "?")
-	switch {
-	case strings.HasSuffix(path, ".csv"):
-		return "text/csv"
-	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/samples"), strings.HasSuffix(path, "/drawings"):
-		return "application/octet-stream"
-	}
-	return "application/json"
-}
-
-func read[T any](t *testing.T, r reply, status int) T {
-	t.Helper()
-	if r.StatusCode != status {
-		t.Fatalf("status %d, not %d: %s", r.StatusCode, status, r.body)
-	}
-	var out T
-	if err := json.Unmarshal(r.body, &out); err != nil {
-		t.Fatal(err)
-	}
-	return out
-}
-
-func (s *server) lesson() api.Saved {
-	s.t.Helper()
-	return read[api.Saved](s.t, s.ask("POST", "/api/studios/room/lessons", lesson.Encode(sample.Lesson())), 201)
-}
-
-type edit map[string]any
 
 func TestEditUndoAndStale(t *testing.T) {
 	s := start(t)
@@ -240,26 +111,18 @@ func TestBadInput(t *testing.T) {
 func TestRehearsalAndFrames(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	var got struct {
+	type result struct {
 		Done        bool
 		Painted, Of int
 		Findings    []struct{ Rule string }
 		Reports     []struct{ Area float64 }
 		Columns     []struct{ Name string }
 	}
-	for range 200 {
-		got = read[struct {
-			Done        bool
-			Painted, Of int
-			Findings    []struct{ Rule string }
-			Reports     []struct{ Area float64 }
-			Columns     []struct{ Name string }
-		}](t, s.ask("GET", "/api/rehearsals/"+saved.Hash, nil), 200)
-		if got.Done {
-			break
-		}
-		time.Sleep(50 * time.Millisecond)
-	}
+	var got result
+	wait.Until(t, "the rehearsal is done", func() bool {
+		got = read[result](t, s.ask("GET", "/api/rehearsals/"+saved.Hash, nil), 200)
+		return got.Done
+	})
 	if !got.Done || got.Painted != 4 || got.Of != 4 || len(got.Reports) != 4 || got.Reports[0].Area < 10 || len(got.Columns) != 3 {
 		t.Fatalf("%+v", got)
 	}
@@ -348,16 +211,9 @@ func TestNewestFirst(t *testing.T) {
 			edit{"from": i + 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 6 + i}}), 200).Saved
 	}
 	for _, one := range []api.Saved{last, saved} {
-		var r reply
-		for range 40 {
-			if r = s.ask("GET", one.Frames+"/grey-320-2.png", nil); r.StatusCode == 200 {
-				break
-			}
-			time.Sleep(50 * time.Millisecond)
-		}
-		if r.StatusCode != 200 {
-			t.Errorf("revision %d: %d %s", one.Revision, r.StatusCode, r.body)
-		}
+		wait.Until(t, fmt.Sprintf("revision %d is painted", one.Revision), func() bool {
+			return s.ask("GET", one.Frames+"/grey-320-2.png", nil).StatusCode == 200
+		})
 	}
 }
 
@@ -374,12 +230,10 @@ func TestTheDatabaseGoesAndComesBack(t *testing.T) {
 	}
 	s.wire.mend()
 	var r reply
-	for range 50 {
-		if r = s.ask("POST", path+"/edits", change); r.StatusCode != 503 {
-			break
-		}
-		time.Sleep(50 * time.Millisecond)
-	}
+	wait.Until(t, "the database is back", func() bool {
+		r = s.ask("POST", path+"/edits", change)
+		return r.StatusCode != 503
+	})
 	if got := read[api.Edited](t, r, 200); got.Revision != 2 {
 		t.Errorf("revision %d", got.Revision)
 	}
@@ -457,12 +311,7 @@ func TestFindingsOutliveTheEasel(t *testing.T) {
 	ask := func() (done bool) {
 		return read[struct{ Done bool }](t, s.ask("GET", "/api/rehearsals/"+saved.Hash, nil), 200).Done
 	}
-	for range 200 {
-		if ask() {
-			break
-		}
-		time.Sleep(50 * time.Millisecond)
-	}
+	wait.Until(t, "the rehearsal is done", ask)
 	s.easel.Close()
 	if !ask() {
 		t.Error("without the easel the findings are gone")

@@ -5,23 +5,23 @@ import (
 	"slices"
 	"strings"
 	"testing"
-	"time"
 
 	"proxenos/core/rule"
 	"proxenos/core/run"
 	"proxenos/core/supply"
+	"proxenos/internal/wait"
 	"proxenos/web/api"
 )
 
 // judged waits for what the rules say of a lesson.
-func (s *server) judged(hash, lesson string) []rule.Finding {
+func (s *server) judged(hash, lesson string) (list []rule.Finding) {
 	s.t.Helper()
-	for {
-		if r := read[api.Rehearsed](s.t, s.ask("GET", "/api/rehearsals/"+hash+"?lesson="+lesson, nil), 200); r.Done {
-			return r.Findings
-		}
-		time.Sleep(20 * time.Millisecond)
-	}
+	wait.Until(s.t, "the lesson is judged", func() bool {
+		r := read[api.Rehearsed](s.t, s.ask("GET", "/api/rehearsals/"+hash+"?lesson="+lesson, nil), 200)
+		list = r.Findings
+		return r.Done
+	})
+	return list
 }
 
 func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {

@@ -11,6 +11,7 @@ import (
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
+	"proxenos/internal/wait"
 	"proxenos/store"
 	"proxenos/web/api"
 	"proxenos/web/easel"
@@ -78,14 +79,14 @@ func TestTheServerStands(t *testing.T) {
 	s := startWith(t, easel.Options{Check: func(*rule.Context) ([]rule.Finding, error) { panic("a rule falls over") }})
 	saved := s.lesson()
 	var told struct{ Detail string }
-	for range 100 {
+	wait.Until(t, "the rehearsal has failed", func() bool {
 		r := s.ask("GET", "/api/rehearsals/"+saved.Hash, nil)
-		if r.StatusCode == 500 {
-			told = read[struct{ Detail string }](t, r, 500)
-			break
+		if r.StatusCode != 500 {
+			return false
 		}
-		s.pause()
-	}
+		told = read[struct{ Detail string }](t, r, 500)
+		return true
+	})
 	if !strings.Contains(told.Detail, "log tells more under") || strings.Contains(told.Detail, "a rule falls over") {
 		t.Errorf("it says %q", told.Detail)
 	}

@@ -3,6 +3,7 @@ package easel_test
 import (
 	"context"
 	"errors"
+	"fmt"
 	"reflect"
 	"runtime"
 	"strings"
@@ -16,6 +17,7 @@ import (
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
+	"proxenos/internal/wait"
 	"proxenos/web/easel"
 )
 
@@ -256,13 +258,7 @@ func TestCloseEndsEverything(t *testing.T) {
 			t.Error("a job is still under way")
 		}
 	}
-	for range 100 {
-		if runtime.NumGoroutine() <= before {
-			return
-		}
-		time.Sleep(10 * time.Millisecond)
-	}
-	t.Errorf("%d goroutines before, %d after", before, runtime.NumGoroutine())
+	wait.Until(t, fmt.Sprintf("no more than %d goroutines are left", before), func() bool { return runtime.NumGoroutine() <= before })
 }
 
 func TestWaitingCanBeGivenUp(t *testing.T) {

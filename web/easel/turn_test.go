@@ -3,6 +3,9 @@ package easel
 import (
 	"context"
 	"errors"
+	"fmt"
+	"proxenos/internal/wait"
+	"runtime"
 	"slices"
 	"sync"
 	"testing"
@@ -10,16 +13,13 @@ import (
 )
 
 // waits returns once so many wait for the turn.
-func (t *turn) waits(n int) {
-	for {
-		t.mu.Lock()
-		is := len(t.waiting)
-		t.mu.Unlock()
-		if is == n {
-			return
-		}
-		time.Sleep(time.Millisecond)
-	}
+func (q *turn) waits(t *testing.T, n int) {
+	t.Helper()
+	wait.Until(t, fmt.Sprintf("%d wait for the turn", n), func() bool {
+		q.mu.Lock()
+		defer q.mu.Unlock()
+		return len(q.waiting) == n
+	})
 }
 
 // A queue is who wait for a turn that somebody holds, in the order in which they came, and
@@ -52,7 +52,7 @@ func newQueue(t *testing.T, n int) *queue {
 			q.mu.Unlock()
 			w.give()
 		})
-		q.turn.waits(i + 1)
+		q.turn.waits(t, i+1)
 	}
 	return q
 }
@@ -65,9 +65,9 @@ func TestTheTurnGoesToTheNewest(t *testing.T) {
 			t.Errorf("who gives up: %v", err)
 		}
 	})
-	q.turn.waits(5)
+	q.turn.waits(t, 5)
 	cancel()
-	q.turn.waits(4)
+	q.turn.waits(t, 4)
 	q.first.give()
 	q.all.Wait()
 	if !slices.Equal(q.order, []int{3, 2, 1, 0}) {
@@ -140,7 +140,7 @@ func TestNobodyLosesTheTurn(t *testing.T) {
 				return
 			}
 			held++
-			time.Sleep(50 * time.Microsecond)
+			runtime.Gosched() // somebody else would come in here
 			held--
 			w.give()
 		})

@@ -1,0 +1,140 @@
+package api_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"net"
+	"net/http"
+	"net/http/httptest"
+	"net/url"
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/internal/testdb"
+	"proxenos/store"
+	"proxenos/web/api"
+	"proxenos/web/easel"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+)
+
+// server is the application on a database of its own, reached through a wire
+// that the test can cut.
+type server struct {
+	t     *testing.T
+	base  string
+	wire  *wire
+	easel *easel.Easel
+	store *store.Store
+}
+
+func start(t *testing.T) *server {
+	t.Helper()
+	return startWith(t, easel.Options{})
+}
+
+func startWith(t *testing.T, options easel.Options) *server {
+	t.Helper()
+	db, err := url.Parse(testdb.New(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	w := newWire(t, db.Host)
+	db.Host = w.Addr()
+	s, err := store.Open(context.Background(), db.String(), 5*time.Second)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.PutStudio(context.Background(), store.Studio{ID: "room", Name: "A room"}); err != nil {
+		t.Fatal(err)
+	}
+	options.Cabinet = api.Cabinet{Store: s}
+	e := easel.New(options)
+	files := fstest.MapFS{"index.html": {Data: []byte(`<title>Proxenos</title><meta name="nonce" content="NONCE">`)}, "assets/a.js": {Data: []byte("1")}, "assets/a.js.br": {Data: []byte("br")}}
+	app := (&api.Server{Store: s, Easel: e, Build: "test", App: files}).Handler()
+	socket, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	go func() { _ = app.Listener(socket) }()
+	t.Cleanup(func() {
+		if err := app.Shutdown(); err != nil {
+			t.Error(err)
+		}
+		e.Close()
+		s.Close()
+	})
+	return &server{t, "http://" + socket.Addr().String(), w, e, s}
+}
+
+type reply struct {
+	*http.Response
+	body []byte
+}
+
+func (s *server) ask(method, path string, body any) reply {
+	s.t.Helper()
+	var in io.Reader
+	switch b := body.(type) {
+	case nil:
+	case string:
+		in = strings.NewReader(b)
+	case []byte:
+		in = bytes.NewReader(b)
+	default:
+		data, err := json.Marshal(b)
+		if err != nil {
+			s.t.Fatal(err)
+		}
+		in = bytes.NewReader(data)
+	}
+	req := httptest.NewRequest(method, s.base+path, in)
+	req.RequestURI = ""
+	if body != nil {
+		req.Header.Set("Content-Type", kindOf(path))
+	}
+	res, err := http.DefaultClient.Do(req)
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	return reply{res, data}
+}
+
+// kindOf is the kind of body that an operation takes.
+func kindOf(path string) string {
+	path, _, _ = strings.Cut(path, "?")
+	switch {
+	case strings.HasSuffix(path, ".csv"):
+		return "text/csv"
+	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/samples"), strings.HasSuffix(path, "/drawings"):
+		return "application/octet-stream"
+	}
+	return "application/json"
+}
+
+func read[T any](t *testing.T, r reply, status int) T {
+	t.Helper()
+	if r.StatusCode != status {
+		t.Fatalf("status %d, not %d: %s", r.StatusCode, status, r.body)
+	}
+	var out T
+	if err := json.Unmarshal(r.body, &out); err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+func (s *server) lesson() api.Saved {
+	s.t.Helper()
+	return read[api.Saved](s.t, s.ask("POST", "/api/studios/room/lessons", lesson.Encode(sample.Lesson())), 201)
+}
+
+type edit map[string]any
