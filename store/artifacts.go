@@ -39,12 +39,15 @@ func (s *Store) PutArtifact(ctx context.Context, a Artifact, body []byte) error 
 }
 
 // PutLatest keeps an artifact of which a lesson needs one alone, that of its latest painting.
+// What another lesson needs, which stands as this one stood before, stays.
 func (s *Store) PutLatest(ctx context.Context, lesson string, a Artifact, body []byte) error {
 	if err := s.PutArtifact(ctx, a, body); err != nil {
 		return err
 	}
 	_, err := s.db.ExecContext(ctx, `delete from artifact where maker = $1 and kind = $2 and painting <> $3
-		and painting in (select painting from revision where lesson_id = $4)`, a.Maker, a.Kind, a.Painting, lesson)
+		and painting in (select painting from revision where lesson_id = $4)
+		and not exists (select from revision r join lesson l on l.id = r.lesson_id and l.head = r.number
+			where r.painting = artifact.painting and l.id <> $4)`, a.Maker, a.Kind, a.Painting, lesson)
 	return told(err)
 }
 

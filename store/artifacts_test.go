@@ -56,10 +56,6 @@ func TestOneCanvasALesson(t *testing.T) {
 	if err != nil || second.Painting == first.Painting {
 		t.Fatalf("%v", err)
 	}
-	other, err := s.Create(ctx, "room", "other", sample.Lesson(), "a copy")
-	if err != nil || other.Painting != first.Painting {
-		t.Fatal(err)
-	}
 	put := func(lesson string, r store.Revision, body string) {
 		if err := s.PutLatest(ctx, lesson, store.Artifact{Maker: "v1", Painting: r.Painting, Kind: "canvas"}, []byte(body)); err != nil {
 			t.Fatal(err)
@@ -79,7 +75,23 @@ func TestOneCanvasALesson(t *testing.T) {
 	if _, err := s.Artifact(ctx, store.Artifact{Maker: "v1", Painting: first.Painting, Kind: "canvas"}); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("the older one: %v", err)
 	}
-	if r, err := s.ByPainting(ctx, second.Painting); err != nil || r.Number != 2 || r.LessonID != "ridge" {
+	// What another lesson stands at is not thrown away with this one's past.
+	other, err := s.Create(ctx, "room", "other", l, "a copy")
+	if err != nil || other.Painting != second.Painting {
+		t.Fatal(err)
+	}
+	l.Seed = 78
+	third, err := s.Save(ctx, "ridge", 2, l, "another seed")
+	if err != nil {
+		t.Fatal(err)
+	}
+	put("ridge", third, "third")
+	for lesson, want := range map[string]string{"ridge": "third", "other": "second"} {
+		if got, err := s.Latest(ctx, lesson, "v1", "canvas"); err != nil || string(got) != want {
+			t.Errorf("%s: %q, %v", lesson, got, err)
+		}
+	}
+	if r, err := s.ByPainting(ctx, third.Painting); err != nil || r.Number != 3 || r.LessonID != "ridge" {
 		t.Errorf("%+v, %v", r, err)
 	}
 }

@@ -98,14 +98,18 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	if j, ok := e.work[name]; ok {
-		j.version = max(j.version, version) // taken back, it is the newest again
+		if j.key == key {
+			j.version = max(j.version, version) // taken back, it is the newest again
+		} else {
+			j.shared = true
+		}
 		if _, done := e.kept.Get(name); !done {
 			j.place.rise()
 		}
 		return j
 	}
 	for _, old := range e.work {
-		if old.key == key && old.version < version && !old.ended() {
+		if old.key == key && old.version < version && !old.shared && !old.ended() {
 			old.cancel()
 		}
 	}
@@ -218,8 +222,8 @@ func (e *Easel) keep(j *Job) (pack []*Job) {
 	e.kept.Add(j.name, j)
 	if last := e.latest[j.key]; last == nil || last.version <= j.version {
 		e.latest[j.key] = j
+		e.store.put(j)
 	}
-	e.store.put(j)
 	var sum int64
 	jobs := e.kept.Values() // used longest ago first
 	for i, old := range jobs {

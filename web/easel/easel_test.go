@@ -120,6 +120,23 @@ func TestANewerVersionStopsTheOlder(t *testing.T) {
 	}
 }
 
+// Two lessons that are the same are rehearsed once, and a change to one of them leaves the
+// other what it waits for.
+func TestWhatTwoLessonsWaitForIsNotStopped(t *testing.T) {
+	e := easel.New(easel.Options{})
+	defer e.Close()
+	one := e.Rehearse("a", 1, version(t, 7))
+	if e.Rehearse("b", 1, version(t, 7)) != one {
+		t.Error("the same is painted twice")
+	}
+	changed := e.Rehearse("a", 2, version(t, 8))
+	for _, j := range []*easel.Job{one, changed} {
+		if err := finish(t, j); err != nil {
+			t.Error(err)
+		}
+	}
+}
+
 func TestOnlyWhatTheBudgetBearsIsKept(t *testing.T) {
 	e := easel.New(easel.Options{Memory: 1})
 	defer e.Close()
@@ -237,6 +254,16 @@ func TestAnEditGoesOnAfterARestart(t *testing.T) {
 	anew, err := rehearse.Run(t.Context(), next, rehearse.FineCell, nil)
 	if err != nil || !reflect.DeepEqual(anew.Reports, r.Reports) || anew.Differs(r) != 0 {
 		t.Errorf("gone on from the cabinet it is another painting, %v", err)
+	}
+	// A look at how it was leaves the newest canvas in the cabinet.
+	if err := finish(t, e.Rehearse("a", 1, version(t, 6))); err != nil {
+		t.Error(err)
+	}
+	e.Close()
+	e = easel.New(easel.Options{Cabinet: d})
+	defer e.Close()
+	if last := e.Rehearse("a", 3, next); finish(t, last) != nil || !last.FromCabinet() {
+		t.Errorf("after a look at an older one %d steps of the newest are painted again", last.Progress())
 	}
 	// What is damaged is no harm.
 	d.held["b"] = []byte("no canvas")

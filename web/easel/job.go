@@ -18,6 +18,7 @@ type Job struct {
 
 	key      string // which lesson of the shelf it is
 	version  int    // of it
+	shared   bool   // another lesson is the same and waits for it as well
 	name     string // what is painted and judged
 	painting string // what is painted
 	place    *waiter
