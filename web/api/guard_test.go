@@ -118,6 +118,7 @@ func TestANoteInTheMarginPaintsNothing(t *testing.T) {
 	if r := s.ask("GET", saved.Frames+"/paint-320-9.png", nil); r.StatusCode != 200 {
 		t.Fatalf("%d %s", r.StatusCode, r.body)
 	}
+	painted := s.easel.Rehearse(saved.ID, saved.Revision, saved.Lesson)
 	from := 1
 	for name, change := range map[string]func(*lesson.Step){
 		"words": func(s *lesson.Step) { s.Words = "Another word." }, "note": func(s *lesson.Step) { s.Note = "Mind the edge." },
@@ -129,8 +130,28 @@ func TestANoteInTheMarginPaintsNothing(t *testing.T) {
 		if from = e.Revision; e.Frames != saved.Frames || e.Hash == saved.Hash {
 			t.Errorf("%s: its frames are at %s, were at %s", name, e.Frames, saved.Frames)
 		}
-		if j := s.easel.Rehearse(saved.ID, e.Revision, e.Lesson); j.Progress() > len(e.Lesson.Steps) {
+		j := s.easel.Rehearse(saved.ID, e.Revision, e.Lesson)
+		if _, err := j.Judged(t.Context()); err != nil {
+			t.Error(err)
+		}
+		if j != painted && j.Progress() != 0 { // another need is judged anew, on the same canvas
 			t.Errorf("%s: %d steps were painted", name, j.Progress())
+		}
+	}
+}
+
+// A picture is kept once, however its name is written.
+func TestOneNameAPicture(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	first, again := s.ask("GET", saved.Frames+"/paint-320-9.png", nil), s.ask("GET", saved.Frames+"/paint-0320-09", nil)
+	if first.StatusCode != 200 || !bytes.Equal(first.body, again.body) {
+		t.Errorf("%d and %d, the same: %v", first.StatusCode, again.StatusCode, bytes.Equal(first.body, again.body))
+	}
+	for name, there := range map[string]bool{"paint-320-9.png": true, "paint-0320-09": false} {
+		_, err := s.store.Artifact(t.Context(), store.Artifact{Maker: rehearse.Version, Painting: sample.Lesson().Painting(), Kind: "picture/" + name})
+		if (err == nil) != there {
+			t.Errorf("%s: %v", name, err)
 		}
 	}
 }

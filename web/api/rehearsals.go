@@ -181,7 +181,8 @@ func (s *Server) frame(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, unsound(err)
 	}
-	return s.picture(ctx, in.Version, in.Painting, in.Frame, func(r *rehearse.Rehearsal) (image.Image, error) {
+	// One name a picture, however it was asked for.
+	return s.picture(ctx, in.Version, in.Painting, fmt.Sprintf("%s-%d-%d.png", view, width, half), func(r *rehearse.Rehearsal) (image.Image, error) {
 		return r.Show(view, float64(half)/2, width), nil
 	})
 }
@@ -249,7 +250,7 @@ func (s *Server) place(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, unsound(err)
 	}
-	return s.picture(ctx, in.Version, in.Painting, "place-"+in.Place, func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.Version, in.Painting, fmt.Sprintf("place-%s-%g-%g-%d", view, at.X, at.Y, half), func(r *rehearse.Rehearsal) (image.Image, error) {
 		return r.Place(view, float64(half)/2, at, placeSide, 480), nil
 	})
 }
