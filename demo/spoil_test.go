@@ -111,16 +111,17 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 			way.spoil(&l)
 			at := &l
 			found, open := 0, 0
-			var last *rehearse.Rehearsal
+			var on starter.Own
 			spoiled := math.NaN()
 			for round := 1; ; round++ {
-				e, list, err := starter.Next(ctx, at, round, false)
+				e, list, err := starter.Next(ctx, at, round, false, &on)
 				if err != nil {
 					t.Fatal(err)
 				}
 				if round == 1 {
 					found = len(list)
-					if last, err = rehearse.Run(ctx, at, rehearse.CoarseCell, nil); err != nil {
+					last, err := on.Coarse(ctx, at)
+					if err != nil {
 						t.Fatal(err)
 					}
 					spoiled = apart(original, last)
@@ -135,7 +136,8 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 					t.Fatal(err)
 				}
 			}
-			if last, err = rehearse.Run(ctx, at, rehearse.CoarseCell, nil); err != nil {
+			last, err := on.Coarse(ctx, at)
+			if err != nil {
 				t.Fatal(err)
 			}
 			t.Logf("%s, %s: %d found, %d left; mean ΔE00 from the original %.1f, mended %.1f", made.Title, way.name, found, open, spoiled, apart(original, last))

@@ -21,11 +21,12 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 	if err != nil {
 		return nil, nil, err
 	}
+	var own Own
 	for round := 1; ; round++ {
 		if progress != nil {
 			progress(round)
 		}
-		e, open, err := Next(ctx, l, round, true)
+		e, open, err := Next(ctx, l, round, true, &own)
 		if err != nil || len(e) == 0 {
 			return l, open, err
 		}
@@ -35,14 +36,42 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 	}
 }
 
-// Next rehearses a lesson and finds the edit that brings it nearer to sound, empty when
-// there is none or after too many rounds, and what is open before it. It looks on a coarse canvas first, and on a
-// fine one only at what is sound there. With accepts, for a lesson that nobody has worked
-// on yet, work that must go on behind what stands nearer is accepted as on purpose; without,
-// remedies are tried one by one where few findings are open, so that nothing is mended at
-// the cost of something else.
-func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool) (lesson.All, []rule.Finding, error) {
-	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
+// Canvases paint a lesson that is being mended.
+type Canvases interface {
+	Coarse(context.Context, *lesson.Lesson) (*rehearse.Rehearsal, error) // at [rehearse.CoarseCell]
+	Fine(context.Context, *lesson.Lesson) (*rehearse.Rehearsal, error)   // at [rehearse.FineCell]
+}
+
+// Own are the canvases of who mends alone: each goes on from the one before as far as the
+// script is still the same. The zero value is ready for use.
+type Own struct{ coarse, fine *rehearse.Rehearsal }
+
+// Coarse paints a lesson on a coarse canvas.
+func (o *Own) Coarse(ctx context.Context, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
+	return goOn(ctx, &o.coarse, l, rehearse.CoarseCell)
+}
+
+// Fine paints a lesson on a fine canvas.
+func (o *Own) Fine(ctx context.Context, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
+	return goOn(ctx, &o.fine, l, rehearse.FineCell)
+}
+
+func goOn(ctx context.Context, last **rehearse.Rehearsal, l *lesson.Lesson, cell float64) (*rehearse.Rehearsal, error) {
+	r, err := rehearse.Again(ctx, *last, l, cell, nil)
+	if err == nil {
+		*last = r
+	}
+	return r, err
+}
+
+// Next looks at the canvases of a lesson and finds the edit that brings it nearer to sound,
+// empty when there is none or after too many rounds, and what is open before it. It looks
+// at the coarse canvas first, and at the fine one only where the lesson is sound there. With
+// accepts, for a lesson that nobody has worked on yet, work that must go on behind what
+// stands nearer is accepted as on purpose; without, remedies are tried one by one where few
+// findings are open, so that nothing is mended at the cost of something else.
+func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool, on Canvases) (lesson.All, []rule.Finding, error) {
+	coarse, err := on.Coarse(ctx, l)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -50,7 +79,7 @@ func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool) (lesso
 	if err != nil || len(e) > 0 {
 		return e, open, err
 	}
-	fine, err := rehearse.Run(ctx, l, rehearse.FineCell, nil)
+	fine, err := on.Fine(ctx, l)
 	if err != nil {
 		return nil, nil, err
 	}

@@ -14,10 +14,12 @@ import (
 	"proxenos/core/compose"
 	"proxenos/core/daylight"
 	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
 	"proxenos/core/scene"
 	"proxenos/core/starter"
 	"proxenos/export"
 	"proxenos/export/drawing"
+	"proxenos/web/easel"
 )
 
 // SketchRequest asks for a flat picture of a lesson, perhaps after an edit that is not
@@ -173,6 +175,21 @@ func (s *Server) begin(ctx context.Context, in *struct {
 	return &one[Saved]{s.saved(r, l)}, nil
 }
 
+// onEasel are the canvases that the easel paints anyway of a lesson that was just changed.
+type onEasel struct {
+	easel   *easel.Easel
+	lesson  string
+	version int
+}
+
+func (o onEasel) Coarse(ctx context.Context, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
+	return o.easel.Rehearse(o.lesson, o.version, l).Drafted(ctx)
+}
+
+func (o onEasel) Fine(ctx context.Context, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
+	return o.easel.Rehearse(o.lesson, o.version, l).Painted(ctx)
+}
+
 func (s *Server) mend(ctx context.Context, in *struct {
 	ID   string `path:"id" maxLength:"40"`
 	Body MendRequest
@@ -181,7 +198,7 @@ func (s *Server) mend(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	e, open, err := starter.Next(ctx, l, in.Body.Round, in.Body.Accept)
+	e, open, err := starter.Next(ctx, l, in.Body.Round, in.Body.Accept, onEasel{s.Easel, in.ID, in.Body.From})
 	if err != nil {
 		return nil, s.refuse(err)
 	}

@@ -10,6 +10,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/rule"
 	"proxenos/web/api"
 	"proxenos/web/easel"
 )
@@ -52,14 +53,17 @@ func TestANewerEditStopsThePaintingOfTheOlder(t *testing.T) {
 	if !(&api.Server{}).Handler().Config().Immutable {
 		t.Error("what is taken from a request changes with the next one on the same connection")
 	}
-	s := start(t)
+	s := startWith(t, easel.Options{Check: func(c *rule.Context) ([]rule.Finding, error) {
+		<-c.Done() // it is under way until somebody stops it
+		return nil, c.Err()
+	}})
 	l, text := sample.Terraces(t)
 	saved := read[api.Saved](t, s.ask("POST", "/api/studios/room/lessons", text), 201)
 	change := func(from int, minutes float64) api.Edited {
 		return read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: minutes}}}), 200)
 	}
 	first := change(1, 8)
-	older := s.easel.Rehearse("", 0, first.Lesson)
+	older := s.easel.Rehearse(saved.ID, 2, first.Lesson)
 	for range 10 { // as the interface asks how far it is, and shows what there is
 		var all sync.WaitGroup
 		for range 4 {
