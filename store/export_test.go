@@ -21,3 +21,19 @@ func (s *Store) Break(ctx context.Context, t *testing.T) {
 		t.Fatal(err)
 	}
 }
+
+// Unname makes revisions as they were before paintings had names.
+func (s *Store) Unname(ctx context.Context, t *testing.T) {
+	t.Helper()
+	if _, err := s.db.ExecContext(ctx, `update revision set painting = ''`); err != nil {
+		t.Fatal(err)
+	}
+}
+
+// Garble makes the body of a revision one that nobody can read any more.
+func (s *Store) Garble(ctx context.Context, t *testing.T, lesson string, number int) {
+	t.Helper()
+	if _, err := s.db.ExecContext(ctx, `update revision set body = '{}' where lesson_id = $1 and number = $2`, lesson, number); err != nil {
+		t.Fatal(err)
+	}
+}

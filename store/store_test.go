@@ -205,3 +205,20 @@ func TestOpeningTwiceKeepsWhatIsThere(t *testing.T) {
 		t.Error("the first revision cannot be read")
 	}
 }
+
+// Revisions of before paintings had names get theirs when the database is opened; one that
+// nobody can read any more does not hold that up.
+func TestOpeningNamesThePaintings(t *testing.T) {
+	s, url, first := withLesson(t)
+	if _, err := s.Save(ctx, "ridge", first.Number, sample.Lesson(), "again"); err != nil {
+		t.Fatal(err)
+	}
+	s.Unname(ctx, t)
+	s.Garble(ctx, t, "ridge", 2)
+	again := open(t, url)
+	for number, want := range map[int]string{1: sample.Lesson().Painting(), 2: "unreadable"} {
+		if r, err := again.Revision(ctx, "ridge", number); err != nil || r.Painting != want {
+			t.Errorf("revision %d is painted as %q, not %q: %v", number, r.Painting, want, err)
+		}
+	}
+}

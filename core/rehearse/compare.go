@@ -98,8 +98,8 @@ const focalWeight = 8
 
 // Missed estimates, for each step, by how much the picture would change without it: the
 // mean ΔE00 over the canvas between what shows and, where the step is the last that shows,
-// what it was laid on (of a very long script, as it was a few steps before), the focal area counting focalWeight times. What later steps do
-// without it is not painted again.
+// what it was laid on (of a very long script, as it was a few steps before), the focal area
+// counting focalWeight times. What later steps do without it is not painted again.
 func (r *Rehearsal) Missed() []float64 {
 	out := make([]float64, len(r.stages))
 	f := r.Final

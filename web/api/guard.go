@@ -52,14 +52,16 @@ func (s *Server) guard(app *fiber.App) {
 		c.SetUserContext(store.WithKey(c.UserContext(), key))
 		return c.Next()
 	})
-	app.Use("/api", limiter.New(limiter.Config{
+	seldom := limiter.New(limiter.Config{
 		Max: costlyMost, Expiration: costlyWithin,
-		Next:         func(c *fiber.Ctx) bool { return c.Method() != http.MethodPost || !costly(c.Path()) },
 		KeyGenerator: func(c *fiber.Ctx) string { return c.IP() },
 		LimitReached: func(*fiber.Ctx) error {
 			return fiber.NewError(http.StatusTooManyRequests, "too much was asked for at once: try again in a moment")
 		},
-	}))
+	})
+	for _, o := range costly {
+		app.Add(o.method, strings.NewReplacer("{", ":", "}", "").Replace(o.path), seldom)
+	}
 	app.Use(compress.New(compress.Config{Level: compress.LevelBestSpeed, Next: func(c *fiber.Ctx) bool {
 		return !strings.HasPrefix(c.Path(), "/api/") || strings.HasSuffix(c.Path(), ".png") // compressed already
 	}}))
@@ -74,14 +76,21 @@ const (
 	costlyWithin = 10 * time.Second
 )
 
-// costly reports whether an operation paints or searches for more than a blink.
-func costly(path string) bool {
-	for _, part := range []string{"/mendings", "/starters", "/photos", "/trials", "/ranks", "/gamuts", "/covers", "/lights", "/drawings"} {
-		if strings.HasSuffix(path, part) {
-			return true
-		}
-	}
-	return false
+// costly are the operations that paint or search for more than a blink.
+var costly = []struct{ method, path string }{
+	{http.MethodPost, "/api/lessons/{id}/mendings"},
+	{http.MethodPost, "/api/studios/{id}/starters"},
+	{http.MethodPost, "/api/starters/sketch"},
+	{http.MethodPost, "/api/lessons/{id}/photos"},
+	{http.MethodPost, "/api/trials"},
+	{http.MethodPost, "/api/ranks"},
+	{http.MethodPost, "/api/gamuts"},
+	{http.MethodPost, "/api/covers"},
+	{http.MethodPost, "/api/lights"},
+	{http.MethodPost, "/api/brought"},
+	{http.MethodPost, "/api/scenes/{hash}/drawings"},
+	{http.MethodGet, "/api/timings/{hash}"},
+	{http.MethodGet, "/api/fittings/{hash}"},
 }
 
 // stand turns a panic in a handler into a problem whose id the log has.

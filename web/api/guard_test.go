@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"bytes"
+	"encoding/json"
 	"errors"
 	"net/http"
 	"strings"
@@ -42,22 +43,22 @@ func (s *server) send(method, path string, body []byte, header map[string]string
 func TestAForeignPageChangesNothing(t *testing.T) {
 	s := start(t)
 	text := lesson.Encode(sample.Lesson())
-	json := "application/json"
+	kind := "application/json"
 	own := strings.TrimPrefix(s.base, "http://")
 	for name, c := range map[string]struct {
 		header map[string]string
 		status int
 	}{
-		"its own page":                {map[string]string{"Content-Type": json, "Origin": s.base, "Sec-Fetch-Site": "same-origin"}, 201},
-		"no browser":                  {map[string]string{"Content-Type": json}, 201},
-		"by the name localhost":       {map[string]string{"Content-Type": json, "Host": "localhost" + own[strings.LastIndex(own, ":"):]}, 201},
-		"another origin":              {map[string]string{"Content-Type": json, "Origin": "http://elsewhere.invalid"}, 403},
-		"a page without an origin":    {map[string]string{"Content-Type": json, "Origin": "null"}, 403},
-		"another site":                {map[string]string{"Content-Type": json, "Sec-Fetch-Site": "cross-site"}, 403},
-		"another port here":           {map[string]string{"Content-Type": json, "Sec-Fetch-Site": "same-site", "Origin": "http://127.0.0.1:1"}, 403},
-		"a name that was made for it": {map[string]string{"Content-Type": json, "Host": "rebound.invalid", "Origin": "http://rebound.invalid"}, 421},
-		"a name passed on":            {map[string]string{"Content-Type": json, "X-Forwarded-Host": "localhost", "Host": "rebound.invalid"}, 421},
-		"another address":             {map[string]string{"Content-Type": json, "Host": "192.0.2.7"}, 421},
+		"its own page":                {map[string]string{"Content-Type": kind, "Origin": s.base, "Sec-Fetch-Site": "same-origin"}, 201},
+		"no browser":                  {map[string]string{"Content-Type": kind}, 201},
+		"by the name localhost":       {map[string]string{"Content-Type": kind, "Host": "localhost" + own[strings.LastIndex(own, ":"):]}, 201},
+		"another origin":              {map[string]string{"Content-Type": kind, "Origin": "http://elsewhere.invalid"}, 403},
+		"a page without an origin":    {map[string]string{"Content-Type": kind, "Origin": "null"}, 403},
+		"another site":                {map[string]string{"Content-Type": kind, "Sec-Fetch-Site": "cross-site"}, 403},
+		"another port here":           {map[string]string{"Content-Type": kind, "Sec-Fetch-Site": "same-site", "Origin": "http://127.0.0.1:1"}, 403},
+		"a name that was made for it": {map[string]string{"Content-Type": kind, "Host": "rebound.invalid", "Origin": "http://rebound.invalid"}, 421},
+		"a name passed on":            {map[string]string{"Content-Type": kind, "X-Forwarded-Host": "localhost", "Host": "rebound.invalid"}, 421},
+		"another address":             {map[string]string{"Content-Type": kind, "Host": "192.0.2.7"}, 421},
 		"a form":                      {map[string]string{"Content-Type": "text/plain"}, 415},
 		"another form":                {map[string]string{"Content-Type": "application/x-www-form-urlencoded"}, 415},
 		"no kind":                     {map[string]string{}, 415},
@@ -225,5 +226,34 @@ func TestAmountsComeFromTheReports(t *testing.T) {
 	first := read[api.Stocked](t, s.ask("GET", "/api/lessons/"+saved.ID+"/cupboard", nil), 200)
 	if _, err := s.store.Artifact(t.Context(), store.Artifact{Maker: rehearse.Version, Painting: sample.Lesson().Painting(), Kind: "reports"}); errors.Is(err, store.ErrNotFound) || first.Amounts.Total == 0 {
 		t.Errorf("the reports were not kept: %v, %+v", err, first.Amounts)
+	}
+}
+
+// What takes long cannot be asked for as often as somebody likes; what does not, can.
+func TestWhatTakesLongIsAskedForSoOften(t *testing.T) {
+	s := start(t)
+	operations, most := api.Costly()
+	var described struct {
+		Paths map[string]map[string]any `json:"paths"`
+	}
+	if err := json.Unmarshal(s.ask("GET", "/api/openapi.json", nil).body, &described); err != nil {
+		t.Fatal(err)
+	}
+	for _, o := range operations {
+		if method, path, _ := strings.Cut(o, " "); described.Paths[path][strings.ToLower(method)] == nil {
+			t.Errorf("there is no %s", o)
+		}
+	}
+	nothing := "/api/fittings/" + strings.Repeat("0", 64)
+	for i := range most {
+		if r := s.ask("GET", nothing, nil); r.StatusCode == 429 {
+			t.Fatalf("refused at the %dth time", i+1)
+		}
+	}
+	if r := s.ask("POST", "/api/studios/room/starters", edit{}); r.StatusCode != 429 || !bytes.Contains(r.body, []byte("try again")) {
+		t.Errorf("asked for once more: %d %s", r.StatusCode, r.body)
+	}
+	if r := s.ask("GET", "/api/studios", nil); r.StatusCode != 200 {
+		t.Errorf("another operation: %d", r.StatusCode)
 	}
 }
