@@ -10,8 +10,8 @@ func At(seed uint64, x, y float64) float64 {
 	fx, fy := math.Floor(x), math.Floor(y)
 	ix, iy := int64(fx), int64(fy)
 	u, v := ease(x-fx), ease(y-fy)
-	a, b := lattice(seed, ix, iy), lattice(seed, ix+1, iy)
-	c, d := lattice(seed, ix, iy+1), lattice(seed, ix+1, iy+1)
+	a, b := Whole(seed, ix, iy), Whole(seed, ix+1, iy)
+	c, d := Whole(seed, ix, iy+1), Whole(seed, ix+1, iy+1)
 	return a + (b-a)*u + (c-a+(a-b-c+d)*u)*v
 }
 
@@ -31,7 +31,8 @@ func Fractal(seed uint64, x, y float64, octaves int) float64 {
 
 func ease(t float64) float64 { return t * t * (3 - 2*t) }
 
-func lattice(seed uint64, x, y int64) float64 {
+// Whole is [At] at a place of whole numbers, without the work between them.
+func Whole(seed uint64, x, y int64) float64 {
 	h := seed*0x9e3779b97f4a7c15 ^ uint64(x)*0xbf58476d1ce4e5b9 ^ uint64(y)*0x94d049bb133111eb
 	h ^= h >> 30
 	h *= 0xbf58476d1ce4e5b9

@@ -247,6 +247,7 @@ func (c *Context) litSide(z lesson.Zone) []Finding {
 		return nil
 	}
 	f := c.Rehearsal.Final
+	facing := scene.Facing(l, z, whole)
 	var lit, shade, nLit, nShade float64
 	every := max(1, int(2/f.Cell))
 	for y := int(whole.Y0 / f.Cell); y < min(f.H, int(whole.Y1/f.Cell)); y += every {
@@ -256,7 +257,7 @@ func (c *Context) litSide(z lesson.Zone) []Finding {
 			if o < 0 || l.Steps[o].Zone != z.ID || !whole.Inside(mx, my) {
 				continue
 			}
-			switch d := scene.Facing(l, z, whole, mx, my); {
+			switch d := facing(mx, my); {
 			case d > facingEnough:
 				lit += f.Colour(x, y).L
 				nLit++

@@ -55,7 +55,7 @@ func TestFlanksFollowTheLight(t *testing.T) {
 					if !whole.Inside(x, y) {
 						continue
 					}
-					f := scene.Facing(l, z, whole, x, y)
+					f := scene.Facing(l, z, whole)(x, y)
 					if bearing == from {
 						side = append(side, f)
 						if f > 0.12 {
@@ -79,10 +79,11 @@ func TestFlanksFollowTheLight(t *testing.T) {
 func TestARockHasATopAndSides(t *testing.T) {
 	l, z, whole := made(lesson.Rock, 30, 30, 60, 28, 64, 50, 28, 52)
 	l.Light = lesson.Light{From: 80, Height: 40}
-	if f := scene.Facing(l, z, whole, 46, 31); f < 0.2 || !scene.LooksUp(l, z, whole, 46, 31) {
+	facing := scene.Facing(l, z, whole)
+	if f := facing(46, 31); f < 0.2 || !scene.LooksUp(l, z, whole, 46, 31) {
 		t.Errorf("its top faces the light by %.2f", f)
 	}
-	if right, left := scene.Facing(l, z, whole, 60, 42), scene.Facing(l, z, whole, 32, 42); right < 0.3 || left > -0.3 {
+	if right, left := facing(60, 42), facing(32, 42); right < 0.3 || left > -0.3 {
 		t.Errorf("with light from the right: right side %.2f, left side %.2f", right, left)
 	}
 }

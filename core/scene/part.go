@@ -38,9 +38,11 @@ func Part(l *lesson.Lesson, z lesson.Zone, whole *Region, where lesson.Where) *R
 	case lesson.Middle:
 		test = func(x, _ float64) bool { return math.Abs(x-(whole.X0+whole.X1)/2) < third/2 }
 	case lesson.Lit:
-		test = func(x, y float64) bool { return Facing(l, z, whole, x, y) > 0.12 }
+		facing := Facing(l, z, whole)
+		test = func(x, y float64) bool { return facing(x, y) > 0.12 }
 	case lesson.Shaded:
-		test = func(x, y float64) bool { return Facing(l, z, whole, x, y) < -0.12 }
+		facing := Facing(l, z, whole)
+		test = func(x, y float64) bool { return facing(x, y) < -0.12 }
 	case lesson.Mirror:
 		test = mirrored(l, z, whole.cell)
 	default:

@@ -67,42 +67,50 @@ func (r *Region) Fall(l *lesson.Lesson, z lesson.Zone, x, y float64) float64 {
 			lean, near = s.Lean, d
 		}
 	}
-	return clamp(0.6*lean + 0.5*r.flank(l, z, x, y))
+	return clamp(0.6*lean + 0.5*r.flank(l, z)(x, y))
 }
 
 // flank tells which way the slope looks at a place of a ridge: toward 1 to the
 // right, toward -1 to the left; less so near the foot, where it levels out.
-func (r *Region) flank(l *lesson.Lesson, z lesson.Zone, x, y float64) float64 {
+func (r *Region) flank(l *lesson.Lesson, z lesson.Zone) func(x, y float64) float64 {
 	spurs := r.spurs(l, z)
-	if len(spurs) == 0 {
-		return 0
-	}
 	seed := ZoneSeed(l, z)
-	top, bottom, _ := r.Span(x)
-	down := 0.0
-	if bottom > top {
-		down = (y - top) / (bottom - top)
-	}
-	x += 5 * (noise.Fractal(seed+45, x/7, y/11, 3) - 0.5) // no rib is a ruled line
-	left, right := math.Inf(-1), math.Inf(1)
-	for _, s := range spurs {
-		at := s.At(y)
-		if at <= x {
-			left = max(left, at)
-		} else {
-			right = min(right, at)
+	row, across := math.NaN(), make([]float64, len(spurs)) // where the spurs are at a height
+	return func(x, y float64) float64 {
+		if len(spurs) == 0 {
+			return 0
 		}
-	}
-	steep := 1 - 0.65*down*down
-	if math.IsInf(left, -1) {
+		if y != row {
+			row = y
+			for i, s := range spurs {
+				across[i] = s.At(y)
+			}
+		}
+		top, bottom, _ := r.Span(x)
+		down := 0.0
+		if bottom > top {
+			down = (y - top) / (bottom - top)
+		}
+		x += 5 * (noise.Fractal(seed+45, x/7, y/11, 3) - 0.5) // no rib is a ruled line
+		left, right := math.Inf(-1), math.Inf(1)
+		for _, at := range across {
+			if at <= x {
+				left = max(left, at)
+			} else {
+				right = min(right, at)
+			}
+		}
+		steep := 1 - 0.65*down*down
+		if math.IsInf(left, -1) {
+			return -steep
+		}
+		if math.IsInf(right, 1) {
+			return steep
+		}
+		valley := left + (0.3+0.4*noise.At(seed+46, left/20, 2))*(right-left)
+		if x < valley {
+			return steep
+		}
 		return -steep
 	}
-	if math.IsInf(right, 1) {
-		return steep
-	}
-	valley := left + (0.3+0.4*noise.At(seed+46, left/20, 2))*(right-left)
-	if x < valley {
-		return steep
-	}
-	return -steep
 }
