@@ -142,7 +142,7 @@ func (e *Easel) Open(key, painting string) {
 	}
 	e.asked[key] = true // once: then it is kept, or painted
 	e.jobs.Go(func() {
-		if err := e.takeOut(e.ctx, key, painting); err != nil {
+		if err := e.takeOut(e.ctx, key, painting); err != nil && e.ctx.Err() == nil {
 			e.Log.Warn("a kept canvas cannot be used", "lesson", key, "error", err)
 		}
 	})
@@ -155,7 +155,7 @@ func (e *Easel) before(ctx context.Context, j *Job) *Job {
 	last := e.latest[j.key]
 	e.mu.Unlock()
 	if last == nil {
-		if err := e.takeOut(ctx, j.key, j.painting); err != nil {
+		if err := e.takeOut(ctx, j.key, j.painting); err != nil && ctx.Err() == nil {
 			e.Log.Warn("a kept canvas cannot be used", "lesson", j.key, "error", err)
 		}
 		e.mu.Lock()
