@@ -73,8 +73,8 @@ func TestEveryDemoLessonIsOneToTeach(t *testing.T) {
 		if len(l.Steps) < 24 || l.Minutes() > l.Session {
 			t.Errorf("%s: %d steps in %g of %g minutes", id, len(l.Steps), l.Minutes(), l.Session)
 		}
-		if id == "terraces-above-ondrel-water" && (l.Minutes() < 90 || l.Minutes() > 100) {
-			t.Errorf("%s takes %g minutes, about 95 are wanted", id, l.Minutes())
+		if id == "terraces-above-ondrel-water" && (l.Minutes() < 100 || l.Minutes() > 120) {
+			t.Errorf("%s takes %g minutes, 100 to 120 are wanted", id, l.Minutes())
 		}
 		for _, s := range l.Steps {
 			if len(s.Words) < 12 {

@@ -5,6 +5,7 @@ import (
 	"math"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -68,7 +69,7 @@ var spoils = []struct {
 			if s.Mixtures[0] != first {
 				from, _ := l.Mixture(first)
 				for k := range l.Mixtures {
-					if l.Mixtures[k].ID == s.Mixtures[0] {
+					if slices.Contains(s.Mixtures, l.Mixtures[k].ID) {
 						l.Mixtures[k].Parts = from.Parts
 					}
 				}

@@ -78,9 +78,11 @@ test('piles are drawn to scale and tubes counted for the class', async ({ page }
   expect(await piles.count()).toBeGreaterThan(20)
   const width = async (n: number) => (await piles.nth(n).locator('[data-part=colour]').boundingBox())!.width
   expect(await width(0)).toBeGreaterThan((await width(10)) + 2)
-  const one = await page.locator('[aria-label=Piles] p').last().textContent()
+  const tubes = page.locator('[aria-label=Piles] p', { hasText: 'titanium white' })
+  const one = await tubes.textContent()
   await page.getByLabel('Tubes for').fill('12')
-  await expect(page.locator('[aria-label=Piles] p').last()).not.toHaveText(one ?? '')
+  await expect(tubes).not.toHaveText(one ?? '')
+  await expect(page.getByText(/For one person: base coat/)).toBeVisible()
 })
 
 test('a tube is measured with the meter, and the lesson mixes from it', async ({ page }) => {

@@ -17,7 +17,7 @@ const open = async (page: Page) => {
 /** spoil lets a tool be carried on from a dark into a light, as a person in a hurry would. */
 async function spoil(page: Page) {
   const saved = await (await page.request.get(`/api/lessons/${id}`)).json()
-  const step = saved.lesson.steps.find((s: { id: string }) => s.id === 'rows-mid')
+  const step = saved.lesson.steps.find((s: { id: string }) => s.id === 'shore-light')
   const reply = await page.request.post(`/api/lessons/${id}/edits`, { data: { from: saved.revision, edit: { edit: 'change', step: { ...step, care: 'carry-on' } } } })
   expect(reply.ok()).toBe(true)
 }

@@ -116,10 +116,10 @@ test('a step dragged out of order brings a finding, and its remedy mends it', as
 test('minutes and a part are changed in the sentence and the recipe, and are kept', async ({ page }) => {
   await choose(page, 'far-ridge')
   const shown = await picture(page)
-  await row(page, 'far-ridge').getByRole('button', { name: 'minutes: 3 min' }).click()
+  await row(page, 'far-ridge').getByRole('button', { name: 'minutes: 2 min' }).click()
   await page.getByLabel('Minutes', { exact: true }).fill('6')
   await page.keyboard.press('Enter')
-  await expect(minutes(page)).toHaveText(length(3))
+  await expect(minutes(page)).toHaveText(length(4))
   await rehearsed(page)
   await expect(page.getByRole('button', { name: '1 finding', exact: true })).toBeVisible() // longer than the session
 
@@ -136,11 +136,11 @@ test('minutes and a part are changed in the sentence and the recipe, and are kep
 
   await page.reload()
   await rehearsed(page)
-  await expect(minutes(page)).toHaveText(length(3))
+  await expect(minutes(page)).toHaveText(length(4))
   await choose(page, 'far-ridge')
   await expect(page.getByLabel('Parts of Titanium white in Far ridge blue')).toHaveValue('5')
   // What the tab did can still be taken back after the reload.
-  for (const said of ['load', 'PW6', '3 min']) {
+  for (const said of ['load', 'PW6', '2 min']) {
     await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
     await page.getByRole('button', { name: 'Undo' }).click()
     await expect(status(page)).toContainText(said)

@@ -25,7 +25,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos check    LESSON.json [--cupboard CUPBOARD.csv] [--runs RUNS.json] [--json]
   proxenos score    LESSON.json [--fit 75m] [--pace 1.5] [--json]
   proxenos mix      --target '#8d9bb0' | --lab 60,-2,-12 [--paints PW6,PB29,...] [--max-paints 4] [--parts 24] [--whole] [--ml 5] [--json]
-  proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--json|--csv]
+  proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--ledger] [--json|--csv]
   proxenos swatch   [LESSON.json] [--meter 7] [-o swatches.txt]
   proxenos trace    LESSON.json [--mirror] [--grid 50] [--paper a4|letter] -o tracing.svg|tracing.pdf
   proxenos begin    lake|coast|wood|fields|snow|dusk [--method wet-base] [--size 400x300] [--seed 1] [-o LESSON.json]

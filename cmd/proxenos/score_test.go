@@ -16,7 +16,7 @@ func TestScoreSaysTheOrderAndWhatFits(t *testing.T) {
 	if code != fine {
 		t.Fatalf("exit %d %s", code, errs)
 	}
-	for _, want := range []string{"20 of 30 minutes", "Where the time goes:", "Order:", "Tools:", "Into 15 minutes: It takes 20 minutes, 5 too many.", "keep every step: 15 min"} {
+	for _, want := range []string{"20 of 30 minutes", "Where the time goes:", "Order:", "Tools:", "Into 15 minutes: It takes 20 minutes, 5 too many.", "15 min; the picture changes by"} {
 		if !strings.Contains(out, want) {
 			t.Errorf("no %q in\n%s", want, out)
 		}

@@ -20,6 +20,7 @@ func supplyCommand(ctx context.Context, args []string, in io.Reader, out io.Writ
 	loss := set.Float64("loss", supply.Loss, "share of a pile that stays on palette and knife")
 	asJSON := set.Bool("json", false, "write JSON")
 	asCSV := set.Bool("csv", false, "write the tubes as CSV")
+	ledger := set.Bool("ledger", false, "tell of every step where its paint comes from and goes")
 	plain, err := flags(set, args, out)
 	switch {
 	case err != nil:
@@ -54,13 +55,22 @@ func supplyCommand(ctx context.Context, args []string, in io.Reader, out io.Writ
 		}
 		return fine, w.WriteAll(rows)
 	}
-	fmt.Fprintf(out, "%s, for %d: %.1f ml of paint each\n\nPiles, for one\n", l.Title, a.Students, a.Total)
+	fmt.Fprintf(out, "%s, for %d: %.1f ml each\n\nPiles, for one\n", l.Title, a.Students, a.Total)
 	for _, p := range a.Piles {
 		fmt.Fprintf(out, "  %6.2f ml  %-28s %3.0f mm across\n", p.LayOut, p.Name, p.Across)
+	}
+	if a.Base > 0 {
+		fmt.Fprintf(out, "  %6.2f ml  wet base coat\n", a.Base)
+	}
+	for _, f := range a.Mediums {
+		fmt.Fprintf(out, "  %6.2f ml  %s\n", f.Each, f.Name)
 	}
 	fmt.Fprintf(out, "\nTubes            each       all\n")
 	for _, t := range a.Tubes {
 		fmt.Fprintf(out, "  %-24s %6.2f ml %7.1f ml\n", t.Name, t.Each, t.All)
+	}
+	if *ledger {
+		return fine, writeLedger(out, r)
 	}
 	return fine, nil
 }

@@ -17,7 +17,6 @@ import (
 	"sync"
 	"sync/atomic"
 
-	"proxenos/core/noise"
 	"proxenos/core/paint"
 	"proxenos/core/spectrum"
 )
@@ -26,7 +25,7 @@ const (
 	// TileSide is the number of cells along a tile.
 	TileSide = 32
 	// TopMost is the thickness that the top stratum can hold, µm; more joins the body.
-	TopMost = 45
+	TopMost = 70
 	// Bands is the number of bands that the canvas is shown in.
 	Bands = 12
 
@@ -47,6 +46,11 @@ const (
 	Solvent
 	mediums
 )
+
+// Mediums are the last ingredients of every film, with how fast each sets beside tube paint.
+func Mediums() []Ingredient {
+	return []Ingredient{Oil: {Key: "oil", Drying: 0.6}, Alkyd: {Key: "alkyd", Drying: 7}, Solvent: {Key: "solvent", Drying: 4}}
+}
 
 // A Surface is the texture of a support.
 type Surface struct {
@@ -77,6 +81,7 @@ type Film struct {
 	now   float32 // minute
 	mark  float32 // number of the step that is painting; tops laid by it mix as one
 	water bool    // the step paints in acrylic, which does not take on oil
+	spare []bool  // by number of step, whose paint the present one goes around
 	rec   *Record
 
 	reach  []bool               // of a following film: the tiles it may ask for
@@ -244,8 +249,12 @@ func (f *Film) Now() float64 { return float64(f.now) }
 // its exchanges go into rec, which may be nil. Paint laid by one step mixes in
 // its own top stratum; what an earlier step laid becomes body beneath it.
 func (f *Film) Begin(mark int, minute float64, rec *Record) {
-	f.mark, f.now, f.rec, f.water = float32(mark+1), float32(minute), rec, false
+	f.mark, f.now, f.rec, f.water, f.spare = float32(mark+1), float32(minute), rec, false, nil
 }
+
+// Spare tells the film that the step goes around what some earlier steps laid, as it lies
+// there: their numbers are true in steps.
+func (f *Film) Spare(steps []bool) { f.spare = steps }
 
 // Water tells the film that the step paints in acrylic: it does not take where
 // oil lies, wet or dry, which the record counts as refused.
@@ -305,7 +314,7 @@ type Reading struct {
 func (f *Film) Read(x, y int) Reading {
 	c := f.at(x, y)
 	o := 2 * f.N
-	set := f.agedSet(c, f.now-c[o+atClock])
+	set := f.agedSet(c, f.now-c[o+atClock], y*f.W+x)
 	return Reading{float64(c[o+atTop]), float64(c[o+atBody]), float64(set), int(c[o+atMark]) - 1}
 }
 
@@ -378,27 +387,4 @@ func (f *Film) Coat(amounts []float64, inside func(x, y int) bool) {
 			c[2*f.N+atBody] += total * deep
 		}
 	}
-}
-
-// weave makes the height of the surface per cell, 0 in a valley and 1 on a crest.
-func weave(spec Spec, w, h int) []float32 {
-	out := make([]float32, w*h)
-	parallel(h, func(y int) {
-		for x := range w {
-			mx, my := (float64(x)+0.5)*spec.Cell, (float64(y)+0.5)*spec.Cell
-			var v float64
-			if th := spec.Surface.Thread; th > 0 {
-				// Threads wander a little; over and under alternate.
-				wx := mx + 0.5*th*(noise.At(spec.Seed+1, mx/23, my/9)-0.5)
-				wy := my + 0.5*th*(noise.At(spec.Seed+2, mx/9, my/23)-0.5)
-				warp, weft := math.Cos(2*math.Pi*wx/th), math.Cos(2*math.Pi*wy/th)
-				v = 0.5 + 0.25*(warp+weft)
-				v = 0.7*v + 0.3*noise.At(spec.Seed+3, mx/0.9, my/0.9)
-			} else {
-				v = 0.5*noise.At(spec.Seed+3, mx/1.1, my/1.1) + 0.5*noise.At(spec.Seed+4, mx/4, my/4)
-			}
-			out[y*w+x] = float32(min(1, max(0, v)))
-		}
-	})
-	return out
 }

@@ -1,6 +1,9 @@
 package film
 
-import "math"
+import (
+	"math"
+	"proxenos/core/noise"
+)
 
 // ground is what is dry: the support with its weave, and whatever has dried on
 // it since. It is never changed, only replaced, so that snapshots may share it.
@@ -64,11 +67,27 @@ func (f *Film) Rest(days float64) int {
 	})
 }
 
-// Harden turns all wet paint into a dry layer at once, as acrylic does within
-// minutes, and returns the cells that it lay on.
-func (f *Film) Harden() int {
-	return f.harden(false, func([]float32) bool { return true })
+// Harden turns acrylic into a dry layer where it is dry to the touch by now, and returns the
+// cells; laid tells at which minute each step that painted in acrylic ended, by its number.
+// What is not dry has set as far as it could.
+func (f *Film) Harden(laid map[int]float64) int {
+	return f.harden(false, func(c []float32) bool {
+		ended, ok := laid[int(c[2*f.N+atMark])-1]
+		if !ok {
+			return false
+		}
+		elapsed := max(0, float64(f.now)-ended) / AcrylicDries(float64(c[2*f.N+atTop]+c[2*f.N+atBody]))
+		if elapsed >= 1 {
+			return true
+		}
+		c[2*f.N+atSet] = float32(elapsed * elapsed)
+		return false
+	})
 }
+
+// AcrylicDries is how many minutes acrylic needs until it is dry to the touch, by its µm: a
+// quarter of an hour for a thin coat, an hour for a thick one.
+func AcrylicDries(micron float64) float64 { return min(60, max(15, 15+0.9*(micron-10))) }
 
 // Skin sets, without drying it, all that the present step has laid: acrylic between
 // two coats of a block-in.
@@ -100,12 +119,12 @@ func (f *Film) harden(oil bool, dry func(c []float32) bool) (cells int) {
 			for x := x0; x < min(f.W, x0+TileSide); x++ {
 				o := ((y-y0)*TileSide + x - x0) * f.stride
 				c := (*t.cells.Load())[o : o+f.stride]
-				f.age(c)
+				at := y*f.W + x
+				f.age(c, at)
 				wet := c[2*f.N+atTop] + c[2*f.N+atBody]
 				if wet <= 0 || !dry(c) {
 					continue
 				}
-				at := y*f.W + x
 				next.r[at] = f.layers(c, &next.r[at])
 				next.high[at] += wet
 				next.oil[at] = next.oil[at] || oil
@@ -202,4 +221,27 @@ func warmth(celsius float64) float32 {
 		celsius = 20
 	}
 	return float32(math.Pow(2, (celsius-20)/10))
+}
+
+// weave makes the height of the surface per cell, 0 in a valley and 1 on a crest.
+func weave(spec Spec, w, h int) []float32 {
+	out := make([]float32, w*h)
+	parallel(h, func(y int) {
+		for x := range w {
+			mx, my := (float64(x)+0.5)*spec.Cell, (float64(y)+0.5)*spec.Cell
+			var v float64
+			if th := spec.Surface.Thread; th > 0 {
+				// Threads wander a little; over and under alternate.
+				wx := mx + 0.5*th*(noise.At(spec.Seed+1, mx/23, my/9)-0.5)
+				wy := my + 0.5*th*(noise.At(spec.Seed+2, mx/9, my/23)-0.5)
+				warp, weft := math.Cos(2*math.Pi*wx/th), math.Cos(2*math.Pi*wy/th)
+				v = 0.5 + 0.25*(warp+weft)
+				v = 0.7*v + 0.3*noise.At(spec.Seed+3, mx/0.9, my/0.9)
+			} else {
+				v = 0.5*noise.At(spec.Seed+3, mx/1.1, my/1.1) + 0.5*noise.At(spec.Seed+4, mx/4, my/4)
+			}
+			out[y*w+x] = float32(min(1, max(0, v)))
+		}
+	})
+	return out
 }

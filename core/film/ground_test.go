@@ -38,7 +38,8 @@ func TestDryPaintFillsTheWeave(t *testing.T) {
 		f := newFilm(canvas)
 		if micron > 0 {
 			coat(f, blue, micron)
-			f.Harden()
+			f.Begin(1, 90, nil)
+			f.Harden(map[int]float64{-1: 0}) // a coat is laid by no step
 		}
 		for y := range f.H {
 			for x := range f.W {

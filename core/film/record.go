@@ -38,3 +38,15 @@ func (r *Record) refuse(cell int) {
 		r.Cells[k].Refused = true
 	}
 }
+
+// Patch visits every second cell, both ways, of a square with its first corner at column x
+// and row y of the record, on a canvas w cells wide, with the cell's number in the record.
+func (r *Record) Patch(w, x, y, side int, do func(t *Trace, cell int)) {
+	for j := y; j < y+side; j += 2 {
+		for i := x; i < x+side; i += 2 {
+			if k := j*w + i; k < len(r.Cells) {
+				do(&r.Cells[k], k)
+			}
+		}
+	}
+}

@@ -4,13 +4,14 @@ import "math"
 
 const (
 	setMinutes     = 62.0 // time for a 25 µm film of tube paint to set to 1-1/e
+	grounds        = 0.9  // how much faster a thin film sets on the thirstiest ground
 	solventMinutes = 7.0  // time for solvent to leave to 1/e
 	settleMinutes  = 150.0
 )
 
 // age brings a cell up to the film's present minute: solvent leaves, the film
 // sets, and top and body settle part of the way into each other.
-func (f *Film) age(c []float32) {
+func (f *Film) age(c []float32, cell int) {
 	n := f.N
 	fig := c[2*n:]
 	dt := f.now - fig[atClock]
@@ -18,7 +19,7 @@ func (f *Film) age(c []float32) {
 	if dt <= 0 || fig[atTop]+fig[atBody] == 0 {
 		return
 	}
-	fig[atSet] = f.agedSet(c, dt)
+	fig[atSet] = f.agedSet(c, dt, cell)
 	solvent := n - mediums + Solvent
 	if c[solvent] > 0 || c[n+solvent] > 0 {
 		left := exp32(-dt * f.warm / solventMinutes)
@@ -46,14 +47,45 @@ func (f *Film) settle(c, fig []float32, share float32) {
 
 // agedSet is the set state of a cell dt minutes on: alkyd, solvent gone, fast
 // paints and warmth speed it, thickness slows it.
-func (f *Film) agedSet(c []float32, dt float32) float32 {
+func (f *Film) agedSet(c []float32, dt float32, cell int) float32 {
 	set := c[2*f.N+atSet]
 	wet := c[2*f.N+atTop] + c[2*f.N+atBody]
 	if dt <= 0 || wet <= 0 {
 		return set
 	}
-	thick := min(2.5, max(0.6, wet/25))
-	return 1 - (1-set)*exp32(-dt*f.warm*f.rate(c, wet)/(thick*setMinutes))
+	return 1 - (1-set)*exp32(-dt*f.setRate(c, wet, cell))
+}
+
+// setRate is how fast a cell sets, a minute: faster where alkyd, fast paints or warmth are,
+// slower where it is thick, faster where a thirsty ground draws the oil out of a thin film.
+func (f *Film) setRate(c []float32, wet float32, cell int) float32 {
+	thick := min(2.5, max(0.3, wet/25))
+	drawn := 1 + grounds*f.thirstAt(cell)*min(2.5, 25/wet)
+	return f.warm * f.rate(c, wet) * drawn / (thick * setMinutes)
+}
+
+// thirstAt is how hard what lies dry at a cell draws, 0 to 1.
+func (f *Film) thirstAt(cell int) float32 {
+	if f.dry.high != nil && f.dry.high[cell] > 3 {
+		return 0.35 * f.thirst // dry paint has sealed it
+	}
+	return f.thirst
+}
+
+// SetIn is how many minutes from now it takes a cell to set to some state, 0-1; 0 where it
+// is so already, infinite for 1.
+func (f *Film) SetIn(x, y int, state float64) float64 {
+	c := f.at(x, y)
+	wet := c[2*f.N+atTop] + c[2*f.N+atBody]
+	if wet <= 0 {
+		return 0
+	}
+	cell := y*f.W + x
+	set := f.agedSet(c, f.now-c[2*f.N+atClock], cell)
+	if float64(set) >= state {
+		return 0
+	}
+	return math.Log((1-float64(set))/(1-state)) / float64(f.setRate(c, wet, cell))
 }
 
 // rate is how fast what a cell holds sets, 1 being ordinary tube paint.
@@ -68,6 +100,6 @@ func (f *Film) rate(c []float32, wet float32) float32 {
 // SetAfter is how far a film of ordinary tube paint, micron µm thick, has set
 // after some minutes: 0 wet, 1 set.
 func SetAfter(minutes, micron float64) float64 {
-	thick := min(2.5, max(0.6, micron/25))
+	thick := min(2.5, max(0.3, micron/25))
 	return 1 - math.Exp(-max(0, minutes)/(thick*setMinutes))
 }

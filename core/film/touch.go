@@ -2,11 +2,16 @@ package film
 
 import "math"
 
-// A Hair is one bristle, or one piece of a knife's edge, with the paint it carries.
+// A Hair is the tip of one bristle, or one piece of a knife's edge, with the paint it
+// carries. What a bristle holds farther up never meets the canvas; it feeds the tip.
 type Hair struct {
 	Carry []float32 // µm of each ingredient over one cell's area
 	Total float32   // their sum
+	seen  float32   // µm of wet film that it has met of late
 }
+
+// Land tells a hair that it is set down anew.
+func (h *Hair) Land() { h.seen = -1 }
 
 // Keep leaves only a share of what the hair carries.
 func (h *Hair) Keep(share float32) {
@@ -32,21 +37,32 @@ type Press struct {
 	Dig      float32 // how deep it stirs wet paint, µm
 	Lay      float32 // what it lays when full, µm a pass
 	Uptake   float32 // share of stirred paint that an empty hair takes up
-	Capacity float32 // what it holds when full, µm over a cell
-	Charge   float32 // what it holds when its tip is full, as loaded; 0 means Capacity
+	Capacity float32 // what the tip holds when it is full, µm over a cell
 	Leave    float32 // a cloth takes no more than leaves this stain, µm; 0 for a brush
+	Fluid    float32 // share of medium in the paint that it was loaded with; 1 for a tool without paint
+	Levels   float32 // how much of its paint runs from where much lies to where little does, 0-1
+	Still    bool    // it is set down and lifted, so that it does not slide on what is thick
 	Roll     bool    // a roll of paint on a knife's edge: lays whole or not at all
 }
+
+// FilmMost is the thickness of wet paint above which no more stays on, µm.
+const FilmMost = 3000.0
 
 const (
 	slipFrom   = 60.0 // µm of unset tube paint on which marks begin to slide
 	slipWidth  = 1.5  // times as much again until they slide wholly
 	fluidSlips = 0.7  // how much earlier marks slide on what is all oil and solvent
+	fluidSoon  = 2.0  // share of medium, times this, at which a film is as slippery as one of medium alone
 	fluidStirs = 1.2  // how much deeper it is stirred, where it is grip deep or less
 	gripDepth  = 15.0 // µm of wet film that hairs press through to the ground; deeper they swim
 	coversFrom = 1.0  // µm laid in one pass from which paint lies over what was there
 	contactFog = 14.0 // µm over which contact fades at the edge of its reach
-	setGrabs   = 0.4  // how much more of its paint a hair leaves on a film that has set and turned matt
+	dryReach   = 0.35 // share of its reach down to which a hair with hardly any paint lays some
+	fullTakes  = 0.8  // how much less than an empty hair a full one takes up
+	tearLeast  = 6.0  // µm of soft paint that can be torn up
+	tearFrom   = 0.1  // how much more of a film than of what is laid on it must be medium until it tears
+	tearing    = 6.0  // how quickly it tears from there
+	setGrabs   = 0.8  // how much more of its paint a hair leaves on a film that has set and turned matt
 	grabFrom   = 5.0  // µm of wet film below which a thirsty ground holds the brush back
 )
 
@@ -75,7 +91,7 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	c := (*t.cells.Load())[o : o+f.stride]
 	fig := c[2*n : 2*n+cellFigures]
 	if fig[atClock] < f.now {
-		f.age(c)
+		f.age(c, cellAt)
 	}
 	carry := h.Carry[:n]
 	top := c[:n][:len(carry)]
@@ -98,19 +114,28 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		}
 		return
 	}
-	full := min(1, h.Total/p.Capacity)
-	charged := full
-	if p.Charge > 0 {
-		charged = min(1, h.Total/p.Charge)
+	if by := int(fig[atMark]) - 1; f.spare != nil && wet > 0 && uint(by) < uint(len(f.spare)) && f.spare[by] {
+		return
 	}
+	charged := h.Total / p.Capacity
 	fluid := float32(0)
 	if wet > 0 {
 		fluid = (top[n-3] + top[n-2] + top[n-1] + body[n-3] + body[n-2] + body[n-1]) / wet
 	}
 	soft := 1 - fig[atSet]
 
+	// Stiff paint tears up what is softer; soft paint slides over what is stiffer.
+	tears, eases := float32(0), float32(1)
+	if wetTop > tearLeast && fig[atMark] != f.mark && p.Leave == 0 && !p.Roll {
+		below := (top[n-3] + top[n-2]) / wetTop
+		tears = min(1, tearing*max(0, below-p.Fluid-tearFrom)) * soft
+		if p.Fluid < 1 {
+			eases -= min(0.8, 2*max(0, p.Fluid-below))
+		}
+	}
 	// What can be stirred: the top first, then the body.
 	stir := p.Dig * contact * soft * (1 + fluidStirs*fluid*min(4, wet/gripDepth))
+	stir = max(stir*eases, tears*wetTop)
 	if p.Leave > 0 {
 		stir = min(stir, max(0, wet-p.Leave-0.2*low))
 	}
@@ -131,22 +156,34 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		fromTop += (whole - fromTop) * swims
 		fromBody += (whole - fromBody) * swims
 	}
-	take := p.Uptake * (1 - full) * contact
 	lay := p.Lay * contact
 	if !p.Roll {
 		lay *= emptying(charged)
 	}
-	if slips := slipFrom * (1 - fluidSlips*fluid); wet > slips {
+	// Hairs with little paint leave it on the crests that they rub; full ones flood the valleys.
+	if floods := p.Reach * (dryReach + (1-dryReach)*min(1, charged)); valley > floods && p.Leave == 0 && !p.Roll {
+		lay *= max(0, 1-(valley-floods)/contactFog)
+	}
+	take := p.Uptake * max(0, 1-fullTakes*charged) * contact
+	if p.Levels > 0 {
+		if h.seen < 0 {
+			h.seen = wet
+		}
+		h.seen += 0.15 * (wet - h.seen)
+		lay *= min(1.9, max(0.1, 1+2*p.Levels*(h.seen-wet)/max(6, h.seen)))
+	}
+	take += 0.7 * (1 - take) * tears
+	lay *= 1 - 0.97*tears
+	if slips := slipsFrom(fluid); wet > slips && !p.Still {
 		lay *= 1 - 0.75*soft*min(1, (wet-slips)/(slipWidth*slips))
 	} else if wet < grabFrom {
-		thirst := f.thirst
-		if f.dry.high != nil && f.dry.high[cellAt] > 3 {
-			thirst *= 0.35 // dry paint has sealed it
-		}
-		lay *= 1 - thirst*(1-wet/grabFrom)
+		lay *= 1 - f.thirstAt(cellAt)*(1-wet/grabFrom)
 	}
 	if wet > 0 {
 		lay *= 1 + setGrabs*fig[atSet]
+	}
+	if wet >= FilmMost {
+		lay = 0 // it falls off
 	}
 	lay = min(lay, h.Total)
 	var give float32
@@ -199,15 +236,46 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	}
 }
 
-// emptying is how what a hair lays falls as it empties: x^0.75, by table.
-func emptying(x float32) float32 { return emptyTable[int(x*float32(len(emptyTable)-1))] }
+// slipsFrom is the thickness from which marks slide on a film, by its share of oil, alkyd and
+// solvent: sooner where that is much.
+func slipsFrom(fluid float32) float32 { return slipFrom * (1 - fluidSlips*min(1, fluidSoon*fluid)) }
 
-var emptyTable = func() (t [1025]float32) {
+// Slip is how far the film at a place is beyond the thickness on which marks begin to slide,
+// as a share of that: 0 where they hold. Off the canvas it is 0.
+func (f *Film) Slip(x, y int) float64 {
+	if uint(x) >= uint(f.W) || uint(y) >= uint(f.H) {
+		return 0
+	}
+	ti := (y/TileSide)*f.tw + x/TileSide
+	if f.tiles[ti] == nil && f.writable(ti) == nil {
+		return 0
+	}
+	c := f.at(x, y)
+	n := f.N
+	wet := c[2*n+atTop] + c[2*n+atBody]
+	if wet < slipFrom*(1-fluidSlips) {
+		return 0
+	}
+	fluid := (c[n-3] + c[n-2] + c[n-1] + c[2*n-3] + c[2*n-2] + c[2*n-1]) / wet
+	slips := slipsFrom(fluid)
+	return float64(max(0, (wet-slips)/slips) * (1 - c[2*n+atSet]))
+}
+
+// emptying is how what a hair lays falls as it empties, and grows where it bulges with
+// paint: x^0.75, by table, up to 1.25 times full.
+func emptying(x float32) float32 {
+	return emptyTable[min(len(emptyTable)-1, int(x*1024))]
+}
+
+var emptyTable = func() (t [1281]float32) {
 	for i := range t {
-		t[i] = float32(math.Pow(float64(i)/float64(len(t)-1), 0.75))
+		t[i] = float32(math.Pow(float64(i)/1024, 0.75))
 	}
 	return t
 }()
+
+// blotSets is how far a film has set from which a towel has taken what it can.
+const blotSets = 0.97
 
 // Blot lays a towel on a cell for some minutes: oil and solvent go into it toward
 // a floor, the film consolidates and sets. press is 0-1, how well the towel lies.
@@ -219,9 +287,9 @@ func (f *Film) Blot(x, y int, minutes, press float64) float64 {
 	t := f.writable((y/TileSide)*f.tw + x/TileSide)
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
 	c := (*t.cells.Load())[o : o+f.stride]
-	f.age(c)
+	f.age(c, y*f.W+x)
 	n, paints := f.N, f.N-mediums
-	reach := float32(press * (1 - math.Exp(-minutes/5)))
+	reach := float32(press * (1 - math.Exp(-minutes/4)))
 	var off float32
 	for stratum := range 2 {
 		s := c[stratum*n : (stratum+1)*n]
@@ -243,7 +311,7 @@ func (f *Film) Blot(x, y int, minutes, press float64) float64 {
 		c[2*n+stratum] = sum
 	}
 	fig := c[2*n:]
-	fig[atSet] += (0.75 - min(0.75, fig[atSet])) * reach
+	fig[atSet] += (blotSets - min(blotSets, fig[atSet])) * reach
 	return float64(off)
 }
 
@@ -256,7 +324,7 @@ func (f *Film) Scrape(x, y int, firm float64) float64 {
 	t := f.writable((y/TileSide)*f.tw + x/TileSide)
 	o := ((y%TileSide)*TileSide + x%TileSide) * f.stride
 	c := (*t.cells.Load())[o : o+f.stride]
-	f.age(c)
+	f.age(c, y*f.W+x)
 	n := f.N
 	wet := c[2*n+atTop] + c[2*n+atBody]
 	stays := float32(f.spec.Surface.Depth)*(1-f.weave[y*f.W+x])*0.35 + 1

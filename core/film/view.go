@@ -111,7 +111,7 @@ func (f *Film) cellView(v View) func(x, y int) [3]float32 {
 			if c[2*f.N+atTop]+c[2*f.N+atBody] < 0.5 {
 				return grey(0.9) // dry ground
 			}
-			return grey(0.02 + 0.6*float64(f.agedSet(c, f.now-c[2*f.N+atClock])))
+			return grey(0.02 + 0.6*float64(f.agedSet(c, f.now-c[2*f.N+atClock], y*f.W+x)))
 		}
 	case Thick:
 		return func(x, y int) [3]float32 {

@@ -13,6 +13,19 @@ type After struct {
 	Most  float64 `json:"most" minimum:"0" maximum:"240" doc:"Minutes that may have passed at most; 0 for no limit."`
 }
 
+// Minutes is how long a way of cleaning takes, minutes.
+func (c Care) Minutes() float64 {
+	switch c {
+	case Wipe, Fresh:
+		return 0.25
+	case RinseDamp:
+		return 0.75
+	case RinseDry:
+		return 1.5
+	}
+	return 0
+}
+
 // LayMinutes is how long it takes to lay a towel on.
 const LayMinutes = 1.0
 

@@ -311,6 +311,9 @@ type Care string
 // marks.
 func (t Technique) Veils() bool { return t == Glaze || t == Scumble || t == DryDrag }
 
+// Mixes reports whether paint is meant to mix with what lies where it goes.
+func (t Technique) Mixes() bool { return t == PullDown || t == PushUp || t == Feather }
+
 // Medium is what the paint is let down with, in percent of the whole volume.
 type Medium struct {
 	Solvent float64 `json:"solvent" minimum:"0" maximum:"80"`

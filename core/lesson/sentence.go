@@ -75,7 +75,7 @@ func Sentence(l *Lesson, s Step) []Phrase {
 		say(strings.Join(names, joint), "mixtures")
 		say(s.Where.to(), "")
 	} else {
-		say(" ", "")
+		say(strings.TrimRight(" "+s.Technique.Moves(), " ")+" ", "")
 	}
 	say(name(w.Wheres, string(s.Where)), "where")
 	say(" ", "")

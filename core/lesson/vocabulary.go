@@ -47,8 +47,8 @@ var techniques = []TechniqueInfo{
 	{KnifeBreak, "break a knife roll of", "A roll of paint on the knife's edge, no pressure, so that it breaks over the surface: rock light, bark, walls, sunlit slopes.", knives, 1, 3, false},
 	{KnifeSlide, "slide the knife with", "The blade flat and firm, along the plane of the ground: path, shore, ledge.", knives, 1, 3, false},
 	{KnifeLine, "touch in knife lines of", "The edge of the knife touched and dragged a little, level: water line, glitter, roof edge.", knives, 1, 2, false},
-	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope.", []ToolKind{Flat, SoftFlat, Filbert, Worn}, 1, 3, false},
-	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint.", []ToolKind{Fan, SoftFan, Filbert, Flat, Round}, 1, 3, false},
+	{PullDown, "pull straight down", "Vertical pulls from the shore, then one light level pass: reflections, and the fall of a slope. Without a mixture it drags down what is wet above.", []ToolKind{Flat, SoftFlat, Filbert, Worn}, 0, 3, false},
+	{PushUp, "push up", "From below, lift and let go, no pressure: grasses and leaves from piled paint. Without a mixture it lifts what lies there, in all its colours.", []ToolKind{Fan, SoftFan, Filbert, Flat, Round}, 0, 3, false},
 	{FanEdge, "chop fan edges of", "The fan held on edge, up and down: reeds, conifer boughs, grass blades.", []ToolKind{Fan, SoftFan, Worn, Flat}, 1, 3, false},
 	{DoubleLoad, "stroke double-loaded", "One colour on each side of the brush, one pull: trunks and posts with a lit and a shaded side.", []ToolKind{Fan, Flat, Filbert}, 2, 2, false},
 	{LinerPull, "pull liner strokes of", "Paint like ink, the brush rolled to a point, pressure easing out: twigs, stems, wires.", []ToolKind{Liner, Round, Dagger}, 1, 2, false},
@@ -73,6 +73,18 @@ func (t Technique) Info() TechniqueInfo {
 		}
 	}
 	return TechniqueInfo{}
+}
+
+// Moves is what a technique without a mixture of its own moves, ready for the place; empty
+// for one that moves nothing.
+func (t Technique) Moves() string {
+	switch t {
+	case PullDown:
+		return "what is wet above, over"
+	case PushUp:
+		return "what lies wet in"
+	}
+	return ""
 }
 
 // Verb is the name on its own, where no mixture follows.

@@ -1,38 +1,70 @@
 package mark
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"proxenos/core/lesson"
 	"proxenos/core/noise"
 )
 
-// crissCross covers the part from the top down with overlapping X strokes and
-// eases the pressure toward the bottom.
+// crissCross covers the part from the top down with overlapping X strokes and eases the
+// pressure toward the bottom. One mixture on a wet white base is loaded for the top corners
+// alone, and led from them inward and down: what the tool gives up and what it takes of the
+// white grade the sky by themselves.
 func (p *planner) crissCross() {
 	w := p.tool.Width
-	stepY := 0.7 * w / max(0.3, p.s.Cover)
-	for y := p.r.Y0 - 0.1*w; y < p.r.Y1+0.3*w; y += stepY {
+	high := max(1, p.r.Y1-p.r.Y0)
+	once := len(p.s.Mixtures) == 1 && p.onWhite()
+	var crosses []lesson.Point
+	for y := p.r.Y0 - 0.1*w; y < p.r.Y1+0.3*w; y += 0.7 * w / max(0.3, p.s.Cover) {
 		for x := p.r.X0 - p.between(0, 0.6*w); x < p.r.X1+0.6*w; x += 0.85 * w {
-			cx, cy := x+p.between(-0.25, 0.25)*w, y+p.between(-0.3, 0.3)*w
-			ease := 1 - 0.4*min(1, (y-p.r.Y0)/max(1, p.r.Y1-p.r.Y0))
-			for side := range 2 {
-				lean := p.between(0.25, 0.7)
-				if side == 1 {
-					lean = -lean
-				}
-				half := p.between(0.55, 0.9) * w
-				bend := p.between(-0.15, 0.15) * w
-				dx, dy := math.Cos(lean)*half, math.Sin(lean)*half
-				sy := max(p.r.Y0, min(p.r.Y1, cy))
-				p.add(Stroke{
-					Path: []lesson.Point{{X: cx - dx, Y: cy - dy}, {X: cx, Y: cy + bend}, {X: cx + dx, Y: cy + dy}},
-					From: ease, To: ease * 0.75, Reload: len(p.out)%5 == 0,
-					Shade: p.shade(cx, sy, 0.12),
-				})
-			}
+			crosses = append(crosses, lesson.Point{X: x, Y: y})
 		}
 	}
+	inward := func(at lesson.Point) float64 { return max(0, min(at.X-p.r.X0, p.r.X1-at.X)) }
+	if once {
+		slices.SortStableFunc(crosses, func(a, b lesson.Point) int {
+			return cmp.Compare(a.Y+onceInward*inward(a), b.Y+onceInward*inward(b))
+		})
+	}
+	for _, at := range crosses {
+		ease := 1 - 0.4*min(1, (at.Y-p.r.Y0)/high)
+		cx, cy := at.X+p.between(-0.25, 0.25)*w, at.Y+p.between(-0.3, 0.3)*w
+		for side := range 2 {
+			lean := p.between(0.25, 0.7)
+			if side == 1 {
+				lean = -lean
+			}
+			half := p.between(0.55, 0.9) * w
+			bend := p.between(-0.15, 0.15) * w
+			dx, dy := math.Cos(lean)*half, math.Sin(lean)*half
+			sy := max(p.r.Y0, min(p.r.Y1, cy))
+			dips := len(p.out)%5 == 0
+			if once {
+				dips = at.Y+inward(at) < p.r.Y0+onceDips*high
+			}
+			p.add(Stroke{
+				Path: []lesson.Point{{X: cx - dx, Y: cy - dy}, {X: cx, Y: cy + bend}, {X: cx + dx, Y: cy + dy}},
+				From: ease, To: ease * 0.75, Reload: dips,
+				Shade: p.shade(cx, sy, 0.12),
+			})
+		}
+	}
+}
+
+// onceInward is how far down a hand has come by the time it is a mm in from the corner.
+const onceInward = 0.6
+
+// onceDips is how far from its top corners a hand dips that lets a sky grade by itself, as a
+// share of its height.
+const onceDips = 0.25
+
+// onWhite reports whether the zone has a wet white base.
+func (p *planner) onWhite() bool {
+	b := p.l.Base
+	return b.Kind == lesson.WhiteBase && (len(b.Zones) == 0 || slices.Contains(b.Zones, p.z.ID))
 }
 
 // longPull lays level pulls from the edges inward, from the top down. Where they
@@ -53,22 +85,38 @@ func (p *planner) longPull() {
 	}
 }
 
-// feather goes across the joins of the part with the least touch, from the top down.
+// feather goes across the joins of the part with the least touch, from the top down, row
+// after row, each overlapping the last, so that no block is left out.
 func (p *planner) feather() {
 	w := p.tool.Width
 	level := p.water() || p.z.Kind == lesson.Mist || p.s.Where == lesson.Foot
-	for _, at := range p.places(p.some(w * w * 0.85)) {
-		x, y := at.X, at.Y
-		lean := p.between(-0.45, 0.45)
-		if level {
-			lean *= 0.12
+	apart := 0.6 * w / math.Sqrt(max(0.3, p.s.Cover))
+	first := p.r.Y0
+	if p.water() { // the shore stays as it is
+		first += min(0.5*w, 0.4*(p.r.Y1-p.r.Y0))
+	}
+	for y := first; y < p.r.Y1+0.3*apart; y += apart {
+		left, right, ok := p.r.Row(min(p.r.Y1-0.3, max(p.r.Y0+0.3, y)))
+		if !ok {
+			continue
 		}
-		half := p.between(0.5, 1.1) * w
-		if p.rng.IntN(2) == 0 {
-			half = -half
+		for x := left + p.between(-0.6, 0)*w; x < right+0.5*w; x += 2 * apart * p.between(0.8, 1.1) {
+			lean := p.between(-0.45, 0.45)
+			if level {
+				lean *= 0.12
+			}
+			half := p.between(0.8, 1.2) * w
+			if p.rng.IntN(2) == 0 {
+				half = -half
+			}
+			at := max(first, y+p.between(-0.2, 0.2)*apart)
+			dx, dy := math.Cos(lean)*half, math.Sin(lean)*half
+			from, to := x-dx, x+dx
+			if p.water() { // it keeps to its banks
+				from, to = min(right, max(left, from)), min(right, max(left, to))
+			}
+			p.add(Stroke{Path: []lesson.Point{{X: from, Y: at - dy}, {X: to, Y: at + dy}}, From: 0.8, To: 0.5, Manner: Sweeping})
 		}
-		dx, dy := math.Cos(lean)*half, math.Sin(lean)*half
-		p.add(Stroke{Path: []lesson.Point{{X: x - dx, Y: y - dy}, {X: x + dx, Y: y + dy}}, From: 0.8, To: 0.5, Manner: Sweeping})
 	}
 }
 
@@ -101,10 +149,15 @@ func (p *planner) pullDown() {
 				lean = min(1, max(-1, lean))
 			}
 			l := min(longest, bottom-y+1) * p.between(0.75, 1)
-			p.add(Stroke{
-				Path: []lesson.Point{{X: x - lean*l*0.5, Y: y}, {X: x + lean*l*0.1, Y: y + 0.5*l}, {X: x + lean*l*0.5, Y: y + l}},
-				From: 1, To: 0.6, Reload: len(p.out)%3 == 0, Shade: p.shade(x, min(bottom, y+l/3), 0.25),
-			})
+			s := Stroke{From: 1, To: 0.6, Reload: len(p.out)%3 == 0, Shade: p.shade(x, min(bottom, y+l/3), 0.25)}
+			at := y
+			if len(p.s.Mixtures) == 0 { // it takes hold of what is wet above the place, and is wiped for the next
+				s.Manner, s.Free, s.Reload = Dragging, true, true
+				l = l*p.between(0.5, 0.9) + w
+				at = y - w
+			}
+			s.Path = []lesson.Point{{X: x - lean*l*0.5, Y: at}, {X: x + lean*l*0.1, Y: at + 0.5*l}, {X: x + lean*l*0.5, Y: at + l}}
+			p.add(s)
 		}
 	}
 	if p.water() {
@@ -120,7 +173,7 @@ func (p *planner) levelOff() {
 		if !ok {
 			continue
 		}
-		p.add(Stroke{Path: p.level(left-3, right+3, y, 0.4), From: 0.3, To: 0.25, Shade: p.shade((left+right)/2, y, 0)})
+		p.add(Stroke{Path: p.level(left-3, right+3, y, 0.4), From: 0.3, To: 0.25, Shade: Leftover})
 	}
 }
 
@@ -185,7 +238,7 @@ func (p *planner) scrub(x, y, radius float64) []lesson.Point {
 // rubIn covers the part with small firm circles.
 func (p *planner) rubIn() {
 	w := p.tool.Width
-	for _, at := range p.places(p.some(0.5 * w * w)) {
+	for _, at := range p.everywhere(p.some(0.6 * w * w)) {
 		x, y := at.X, at.Y
 		p.add(Stroke{Path: p.scrub(x, y, p.between(0.3, 0.5)*w), From: 1, To: 0.9, Manner: Circling,
 			Reload: len(p.out)%8 == 0, Shade: p.shade(x, y, 0.2)})
@@ -199,7 +252,7 @@ func (p *planner) scumble() {
 	drift := max(5, 1.5*w)
 	soft := p.z.Kind == lesson.Mist || p.z.Kind == lesson.CloudBank || p.z.Kind == lesson.Disc
 	cx, cy := (p.whole.X0+p.whole.X1)/2, (p.whole.Y0+p.whole.Y1)/2
-	n := p.some(0.16 * w * w)
+	n := p.some(0.2 * w * w)
 	for made, tries := 0, 0; made < n && tries < 5*n; tries++ {
 		x, y := p.r.Nth(p.rng.Float64())
 		if p.s.Cover < 1.2 && noise.Fractal(p.seed+8, x/(2*drift), y/drift, 2) < 0.5*(1.2-p.s.Cover) {

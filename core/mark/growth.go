@@ -10,8 +10,9 @@ import (
 
 // clusters picks places for n marks in clusters and leaves pockets between, as
 // foliage does; thorough work leaves none. each gets a place and the middle of
-// its cluster.
-func (p *planner) clusters(n int, size float64, each func(at, middle lesson.Point, shade int)) {
+// its cluster, and tells whether the tool prints it together with the one before: as many as
+// prints at a time.
+func (p *planner) clusters(n int, size float64, prints int, each func(at, middle lesson.Point, shade int, same bool)) {
 	pockets := 0.0
 	if p.s.Cover < 1.2 {
 		pockets = 0.42 * (1.2 - p.s.Cover)
@@ -22,12 +23,16 @@ func (p *planner) clusters(n int, size float64, each func(at, middle lesson.Poin
 			continue
 		}
 		shade := p.shade(cx, cy, 0.6)
+		same := 0 // specks that one touch of the tool has printed
 		for range 2 + p.rng.IntN(5) {
-			at := lesson.Point{X: cx + p.rng.NormFloat64()*size*0.5, Y: cy + p.rng.NormFloat64()*size*0.35}
+			at := lesson.Point{X: cx + p.rng.NormFloat64()*size*0.55, Y: cy + p.rng.NormFloat64()*size*0.4}
 			if !p.r.Inside(at.X, at.Y) {
 				continue
 			}
-			each(at, lesson.Point{X: cx, Y: cy}, shade)
+			each(at, lesson.Point{X: cx, Y: cy}, shade, same > 0)
+			if same++; same >= prints {
+				same = 0
+			}
 			made++
 		}
 	}
@@ -35,20 +40,24 @@ func (p *planner) clusters(n int, size float64, each func(at, middle lesson.Poin
 
 // tap presses the corner of the brush in clusters; on a conifer along its boughs.
 func (p *planner) tap() {
-	spread := max(0.8, min(p.tool.Width*0.2, 0.3*min(p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0)))
-	add := func(at lesson.Point, flick float64, shade int) {
-		p.add(Stroke{Path: []lesson.Point{at}, Spread: spread * p.between(0.45, 1.15), Corner: p.between(0.3, 0.5), Flick: flick,
+	spread := max(0.8, min(p.tool.Width*0.24, 0.3*min(p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0)))
+	add := func(at lesson.Point, flick float64, shade int, same bool) {
+		p.add(Stroke{Same: same, Path: []lesson.Point{at}, Spread: spread * p.between(0.45, 1.15), Corner: p.between(0.3, 0.5), Flick: flick,
 			From: p.between(0.7, 1.1), Reload: len(p.out)%9 == 0, Shade: shade, Free: true})
 	}
-	n := p.some(math.Pi * spread * spread * 0.42)
+	// Hairs that are opened print a few specks at once, as many as fit under the corner.
+	prints := max(1, min(6, int(0.4*p.tool.Width/(1.6*spread))))
+	n := p.some(math.Pi * spread * spread * 0.55)
 	if p.z.Kind == lesson.Conifer {
+		k := 0
 		p.boughs(n, func(at lesson.Point, out float64) {
-			add(at, math.Pi/2-out*p.between(0.5, 1.2), p.shade(at.X, at.Y, 0.5))
+			add(at, math.Pi/2-out*p.between(0.5, 1.2), p.shade(at.X, at.Y, 0.5), k%prints > 0)
+			k++
 		})
 		return
 	}
-	p.clusters(n, spread*2.6, func(at, _ lesson.Point, shade int) {
-		add(at, p.between(-2.6, -0.5), shade)
+	p.clusters(n, spread*2.6, prints, func(at, _ lesson.Point, shade int, same bool) {
+		add(at, p.between(-2.6, -0.5), shade, same)
 	})
 }
 
@@ -57,7 +66,7 @@ func (p *planner) tap() {
 func (p *planner) comma() {
 	w := p.tool.Width
 	long := max(1.2, min(0.6*w, 0.12*p.size()))
-	p.clusters(p.some(0.4*long*long), 2*long, func(at, middle lesson.Point, shade int) {
+	p.clusters(p.some(0.55*long*long), 2*long, 1, func(at, middle lesson.Point, shade int, _ bool) {
 		out := math.Atan2(at.Y-middle.Y, at.X-middle.X) + p.between(-0.5, 0.5)
 		l := long * p.between(0.6, 1.25)
 		bend := p.between(0.25, 0.7)
@@ -102,8 +111,11 @@ func (p *planner) fanEdge() {
 	w := p.tool.Width
 	if p.z.Kind == lesson.Conifer {
 		l := max(1.2, min(0.35*w, 0.1*(p.whole.X1-p.whole.X0)))
+		chops := max(1, min(6, int(0.5*w/l))) // needles that one chop of the edge prints
+		k := 0
 		p.boughs(p.some(0.4*l), func(at lesson.Point, out float64) {
-			p.add(Stroke{Path: []lesson.Point{at, {X: at.X + out*l*p.between(0.5, 1), Y: at.Y + l*p.between(0.3, 0.8)}}, From: 1, To: 0.4,
+			k++
+			p.add(Stroke{Same: k%chops != 1 && chops > 1, Path: []lesson.Point{at, {X: at.X + out*l*p.between(0.5, 1), Y: at.Y + l*p.between(0.3, 0.8)}}, From: 1, To: 0.4,
 				Edge: p.between(0.4, 0.9), Corner: max(0.08, min(0.4, l/w)), Reload: len(p.out)%10 == 0, Shade: p.shade(at.X, at.Y, 0.5), Free: true})
 		})
 		return
@@ -144,9 +156,14 @@ func (p *planner) pushUp() {
 		y := line + (f.Y-line)*0.35 + 2*(noise.At(p.seed+12, f.X/18, line)-0.5) // the layer's foot rolls
 		h := p.tall(y) * p.between(0.55, 1.25)
 		lean := p.between(-0.35, 0.35) + 0.4*(noise.At(p.seed, f.X/40, y/40)-0.5)
+		manner, corner := Stroking, p.between(0.14, 0.42)
+		if len(p.s.Mixtures) == 0 { // the whole tool goes into the piled paint
+			manner, corner = Lifting, p.between(0.5, 1)
+		}
 		p.add(Stroke{
-			Path: []lesson.Point{{X: f.X, Y: y}, {X: f.X + lean*h*0.35, Y: y - 0.55*h}, {X: f.X + lean*h, Y: y - h}},
-			From: 0.8, To: 0.1, Splay: 0.7, Corner: p.between(0.14, 0.42) * min(1, 0.4+scene.Scale(p.l, y)),
+			Manner: manner,
+			Path:   []lesson.Point{{X: f.X, Y: y}, {X: f.X + lean*h*0.35, Y: y - 0.55*h}, {X: f.X + lean*h, Y: y - h}},
+			From:   0.8, To: 0.1, Splay: 0.7, Corner: corner * min(1, 0.4+scene.Scale(p.l, y)),
 			Reload: i%4 == 0, Shade: p.shade(f.X, y, 0.5), Free: true,
 		})
 	}
@@ -156,7 +173,7 @@ func (p *planner) pushUp() {
 func (p *planner) fluff() {
 	w := p.tool.Width
 	size := max(2.5, min(0.5*w, 0.3*(p.r.Y1-p.r.Y0)))
-	for range p.some(w * size * 0.5) {
+	for range p.some(w * size * 0.42) {
 		x, y := p.r.Nth(math.Pow(p.rng.Float64(), 1.35)) // more toward the top
 		turn := p.between(0, 2*math.Pi)
 		sweep := p.between(1.6, 3)
@@ -180,6 +197,6 @@ func (p *planner) fluff() {
 		}
 		y := bottom - p.between(0, 0.18)*(p.r.Y1-p.r.Y0)
 		half := p.between(0.8, 1.5) * w
-		p.add(Stroke{Path: p.level(x-half, x+half, y, 0.8), From: 0.5, To: 0.2, Shade: p.shade(x, y, 0)})
+		p.add(Stroke{Path: p.level(x-half, x+half, y, 0.8), From: 0.5, To: 0.2, Shade: Leftover})
 	}
 }

@@ -24,7 +24,7 @@ func (p *planner) knifeBreak() {
 	} else if p.z.Kind == lesson.Rock {
 		wide, long = min(w, max(1.4, size*0.1)), max(3, size*0.16)
 	}
-	for i, at := range p.places(p.some(wide * long * 0.35)) {
+	for i, at := range p.places(p.some(wide * long * 0.55)) {
 		l := long * p.between(0.35, 1.3)
 		dx, dy := p.along(at)
 		switch p.z.Kind {
@@ -66,9 +66,17 @@ func (p *planner) courses() {
 // the ground, from far to near.
 func (p *planner) knifeSlide() {
 	w := p.tool.Width
-	s := max(0.15, scene.Scale(p.l, (p.r.Y0+p.r.Y1)/2))
-	for _, at := range p.places(p.some(0.14 * w * w * s * s)) {
-		s := max(0.15, scene.Scale(p.l, at.Y))
+	// Ground shrinks with distance; what stands is as large as it is.
+	scale := func(y float64) float64 {
+		switch p.z.Kind {
+		case lesson.Building, lesson.Rock, lesson.Wall, lesson.Tree, lesson.Ridge:
+			return max(0.15, min(1, 0.4*p.size()/w))
+		}
+		return max(0.15, scene.Scale(p.l, y))
+	}
+	s := scale((p.r.Y0 + p.r.Y1) / 2)
+	for _, at := range p.places(p.some(0.15 * w * w * s * s)) {
+		s := scale(at.Y)
 		l := w * s * p.between(0.5, 1.4)
 		dx, dy := p.along(at)
 		p.add(Stroke{Path: []lesson.Point{{X: at.X - dx*l/2, Y: at.Y - dy*l/2}, {X: at.X + dx*l/2, Y: at.Y + dy*l/2}}, From: 0.9, To: 1,

@@ -84,7 +84,7 @@ func (p *planner) doubleLoad() {
 		return
 	case lesson.Fence:
 		for _, post := range p.posts() {
-			p.add(Stroke{Path: []lesson.Point{post.foot, post.top}, From: 1, To: 0.85, Corner: p.postCorner(post), Reload: true, Abrupt: true, Free: true})
+			p.add(p.twoSided(Stroke{Path: []lesson.Point{post.foot, post.top}, From: 1, To: 0.85, Gather: p.postWidth(post), Reload: true, Abrupt: true, Free: true}))
 		}
 		return
 	}
@@ -99,8 +99,27 @@ func (p *planner) doubleLoad() {
 	for _, f := range feet {
 		h := p.between(22, 30) * max(0.12, scene.Scale(p.l, f.Y))
 		lean := p.between(-0.08, 0.08)
-		p.add(Stroke{Path: []lesson.Point{f, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.8, Reload: true, Abrupt: true, Free: true})
+		p.add(p.twoSided(Stroke{Path: []lesson.Point{f, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.8, Gather: min(1, 0.12*h/p.tool.Width), Reload: true, Abrupt: true, Free: true}))
 	}
+}
+
+// twoSided turns the tool so that the lighter of its two mixtures lies on the side of the
+// stroke that faces the light.
+func (p *planner) twoSided(s Stroke) Stroke {
+	box := p.l.Paints()
+	var l [2]float64
+	for k, id := range p.s.Mixtures[:min(2, len(p.s.Mixtures))] {
+		m, _ := p.l.Mixture(id)
+		if c, err := box.Colour(m.Parts); err == nil {
+			l[k] = c.L
+		}
+	}
+	a, b := s.Path[0], s.Path[len(s.Path)-1]
+	lx, ly := scene.LightOn(p.l)
+	// The second mixture is on the right hand of the way.
+	right := (a.Y-b.Y)*lx+(b.X-a.X)*ly > 0
+	s.Turned = right != (l[1] > l[0])
+	return s
 }
 
 // trunkStrokes pulls the trunk from its foot upward and a few limbs from it. Only
@@ -115,7 +134,7 @@ func (p *planner) trunkStrokes() {
 	thick := min(1, max(0.1, 0.05*high/p.tool.Width))
 	bend := 0.03 * high * p.between(-1, 1)
 	mid := lesson.Point{X: (foot.X+top.X)/2 + bend, Y: (foot.Y + top.Y) / 2}
-	p.add(Stroke{Path: []lesson.Point{{X: foot.X, Y: foot.Y + 0.01*(foot.Y-top.Y)}, mid, top}, From: 1, To: 0.4, Corner: thick, Taper: 0.75, Reload: true, Free: true})
+	p.add(p.twoSided(Stroke{Path: []lesson.Point{{X: foot.X, Y: foot.Y + 0.01*(foot.Y-top.Y)}, mid, top}, From: 1, To: 0.4, Gather: thick, Taper: 0.75, Reload: true, Free: true}))
 	if p.z.Kind == lesson.Conifer || short {
 		return
 	}
@@ -124,8 +143,8 @@ func (p *planner) trunkStrokes() {
 		side := p.between(0.35, 0.8) * float64(1-2*((k+p.rng.IntN(2))%2))
 		at := lesson.Point{X: foot.X + (top.X-foot.X)*t, Y: foot.Y + (top.Y-foot.Y)*t}
 		l := high * p.between(0.18, 0.3)
-		p.add(Stroke{Path: []lesson.Point{at, {X: at.X + side*0.5*l, Y: at.Y - 0.35*l}, {X: at.X + side*l*0.8, Y: at.Y - 0.9*l}},
-			From: 0.8, To: 0.25, Corner: 0.55 * thick, Taper: 0.6, Reload: true, Free: true})
+		p.add(p.twoSided(Stroke{Path: []lesson.Point{at, {X: at.X + side*0.5*l, Y: at.Y - 0.35*l}, {X: at.X + side*l*0.8, Y: at.Y - 0.9*l}},
+			From: 0.8, To: 0.25, Gather: 0.55 * thick, Taper: 0.6, Reload: true, Free: true}))
 	}
 }
 
@@ -152,8 +171,8 @@ func (p *planner) posts() []post {
 	return out
 }
 
-// postCorner is the share of the tool that is as wide as a post.
-func (p *planner) postCorner(q post) float64 {
+// postWidth is how wide a post is, as a share of the tool.
+func (p *planner) postWidth(q post) float64 {
 	return min(1, max(0.05, 0.13*(q.foot.Y-q.top.Y)/p.tool.Width))
 }
 

@@ -43,13 +43,13 @@ func drag(f *film.Film, b *mark.Brush, y float64) {
 
 func TestABigBrushHoldsWhatPaintersSay(t *testing.T) {
 	b := brush(lesson.Flat, 50)
-	took, _ := b.Load(mark.Dip{Left: onlyWhite, Full: 1, Keep: 1})
+	took := b.Load(mark.Dip{Left: onlyWhite, Filling: mark.Filling{Tip: 1, Heel: 1}, Need: 10})
 	if took < 0.5 || took > 3 || math.Abs(took-b.Carried()) > 1e-6 {
 		t.Errorf("a 50 mm flat takes %.2f ml and carries %.2f", took, b.Carried())
 	}
 	// The same tool holds the same on any grid.
 	coarse := mark.NewBrush(b.Tool, 5, 1, 7)
-	if c, _ := coarse.Load(mark.Dip{Left: onlyWhite, Full: 1, Keep: 1}); math.Abs(c/took-1) > 0.15 {
+	if c := coarse.Load(mark.Dip{Left: onlyWhite, Filling: mark.Filling{Tip: 1, Heel: 1}, Need: 10}); math.Abs(c/took-1) > 0.15 {
 		t.Errorf("on cells of 1 mm it takes %.2f ml", c)
 	}
 }
@@ -60,9 +60,9 @@ func TestWipingLeavesLittleAndNotWipingMuch(t *testing.T) {
 		low, top float64
 	}{{0.12, 0.01, 0.15}, {1, 0.4, 1.01}} {
 		b := brush(lesson.Flat, 25)
-		b.Load(mark.Dip{Left: onlyBlue, Full: 0.5, Keep: 1})
+		b.Load(mark.Dip{Left: onlyBlue, Filling: mark.Filling{Tip: 1, Heel: 0.5}, Need: 10})
 		had := b.Carried()
-		off := b.Clean(c.keep, 0, 4)
+		off := b.Clean(c.keep, c.keep)
 		if share := b.Carried() / had; share < c.low || share > c.top {
 			t.Errorf("keep %v leaves %.0f %%", c.keep, 100*share)
 		}
@@ -74,8 +74,9 @@ func TestWipingLeavesLittleAndNotWipingMuch(t *testing.T) {
 
 func TestARinsedDampBrushCarriesSolvent(t *testing.T) {
 	b := brush(lesson.Filbert, 12)
-	b.Load(mark.Dip{Left: onlyBlue, Full: 0.5, Keep: 1})
-	b.Clean(0.02, 0.12, 4)
+	b.Load(mark.Dip{Left: onlyBlue, Filling: mark.Filling{Tip: 1, Heel: 0.5}, Need: 10})
+	b.Clean(0.02, 0.02)
+	b.Damp(0.12, 4)
 	sum := make([]float64, 5)
 	b.Contents(sum)
 	if sum[4] < 3*sum[1] {
@@ -86,7 +87,7 @@ func TestARinsedDampBrushCarriesSolvent(t *testing.T) {
 func TestDoubleLoadGivesTwoSides(t *testing.T) {
 	f := bare(4)
 	b := brush(lesson.Flat, 20)
-	b.Load(mark.Dip{Left: onlyWhite, Right: onlyBlue, Full: 0.8, Keep: 1})
+	b.Load(mark.Dip{Left: onlyWhite, Right: onlyBlue, Filling: mark.Filling{Tip: 1, Heel: 0.8}, Need: 10})
 	drag(f, b, 40)
 	light, dark := f.Colour(100, 2*34), f.Colour(100, 2*46)
 	if light.L < dark.L { // which side is which depends on the way of the stroke
@@ -102,7 +103,7 @@ func TestABrushKeepsToItsPlace(t *testing.T) {
 	z := lesson.Zone{ID: "z", Kind: lesson.Field, Outline: []lesson.Point{{X: 20, Y: 30}, {X: 80, Y: 30}, {X: 80, Y: 50}, {X: 20, Y: 50}}}
 	f := bare(4)
 	b := brush(lesson.Flat, 25)
-	b.Load(mark.Dip{Left: onlyBlue, Full: 0.8, Keep: 1})
+	b.Load(mark.Dip{Left: onlyBlue, Filling: mark.Filling{Tip: 1, Heel: 0.8}, Need: 10})
 	h := mark.Hand{Film: f, Brush: b, Pressure: 0.64, Rng: rand.New(rand.NewPCG(1, 1)), Within: scene.Zone(l, z)}
 	h.Make(mark.Stroke{Path: []lesson.Point{{X: 5, Y: 35}, {X: 95, Y: 35}}, From: 1, To: 1})
 	if f.Read(100, 80).Top == 0 {
@@ -123,7 +124,7 @@ func TestSoftHairDisturbsLessThanBristle(t *testing.T) {
 		f.Coat(amounts, func(int, int) bool { return true })
 		f.Begin(1, 1, nil)
 		b := brush(kind, 20)
-		b.Load(mark.Dip{Left: onlyWhite, Full: 0.8, Keep: 1})
+		b.Load(mark.Dip{Left: onlyWhite, Filling: mark.Filling{Tip: 1, Heel: 0.8}, Need: 10})
 		drag(f, b, 40)
 		return f.TopColour(100, 80).L
 	}
@@ -140,7 +141,7 @@ func TestKnifeRollBreaksOnDryWeaveAndLaysCleanOverWet(t *testing.T) {
 		f.Coat(amounts, func(int, int) bool { return true })
 		f.Begin(1, 1, nil)
 		b := brush(lesson.Knife, 30)
-		b.Load(mark.Dip{Left: onlyWhite, Full: 0.6, Keep: 1})
+		b.Load(mark.Dip{Left: onlyWhite, Filling: mark.Filling{Tip: 1, Heel: 0.6}, Need: 10})
 		h := mark.Hand{Film: f, Brush: b, Pressure: 0.14, Rng: rand.New(rand.NewPCG(1, 1))}
 		h.Make(mark.Stroke{Path: []lesson.Point{{X: 20, Y: 40}, {X: 80, Y: 40}}, From: 1, To: 1})
 		var hit, all float64
@@ -189,7 +190,7 @@ func TestEveryTechniqueFindsItsStrokes(t *testing.T) {
 				t.Errorf("%s in a %s is not the same twice", info.Technique, kind)
 			}
 			for _, st := range a.Strokes {
-				if st.Shade < 0 || st.Shade >= mark.Shades {
+				if st.Shade < mark.Leftover || st.Shade >= mark.Shades {
 					t.Errorf("%s: shade %d", info.Technique, st.Shade)
 				}
 				for _, q := range st.Path {
@@ -221,7 +222,7 @@ func TestStrokesTouchNothingOutsideTheirReach(t *testing.T) {
 			rec := f.NewRecord(0, f.H)
 			f.Begin(1, 1, rec)
 			b := mark.NewBrush(tool, 5, 0.5, 7)
-			b.Load(mark.Dip{Left: onlyWhite, Full: 1, Keep: 1})
+			b.Load(mark.Dip{Left: onlyWhite, Filling: mark.Filling{Tip: 1, Heel: 1}, Need: 10})
 			h := mark.Hand{Film: f, Brush: b, Pressure: 1, Rng: rand.New(rand.NewPCG(3, 3))}
 			h.Make(s)
 			x0, y0, x1, y1 := s.Reach(tool, 0.5)

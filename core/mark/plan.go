@@ -88,16 +88,38 @@ func Make(l *lesson.Lesson, s lesson.Step, whole *scene.Region) Plan {
 		how.place(p)
 		plan.Blends = how.blends
 	}
+	if len(s.Mixtures) > 1 {
+		inRuns(p.out)
+	}
 	plan.Strokes = p.out
 	return plan
 }
 
+// run is among how many marks a hand makes those of one colour first, so that it need not
+// clean and load the tool for each; of small ones it makes more.
+const (
+	run      = 40
+	smallRun = 90
+)
+
+// inRuns puts marks that follow each other in the order of their shades, a few at a time.
+func inRuns(marks []Stroke) {
+	for len(marks) > 0 {
+		n, most := 0, run
+		if len(marks[0].Path) == 1 {
+			most = smallRun
+		}
+		for n < min(most, len(marks)) && marks[n].Shade != Leftover {
+			n++
+		}
+		slices.SortStableFunc(marks[:n], func(a, b Stroke) int { return cmp.Compare(a.Shade, b.Shade) })
+		marks = marks[max(1, n):]
+	}
+}
+
 // add takes a stroke into the plan, unless the step has had its share of work.
 func (p *planner) add(s Stroke) {
-	length := 4 * s.Spread
-	for i := 1; i < len(s.Path); i++ {
-		length += math.Hypot(s.Path[i].X-s.Path[i-1].X, s.Path[i].Y-s.Path[i-1].Y)
-	}
+	length := 4*s.Spread + s.Length()
 	wide := p.tool.Width
 	if s.Corner > 0 {
 		wide *= min(1, s.Corner)
@@ -122,6 +144,26 @@ func (p *planner) places(n int) []lesson.Point {
 	for range n {
 		x, y := p.r.Nth(p.rng.Float64())
 		out = append(out, lesson.Point{X: x, Y: y})
+	}
+	byHeight(out)
+	return out
+}
+
+// everywhere picks about n places of the part so that none of it is left out, each a little
+// off its place, far before near.
+func (p *planner) everywhere(n int) (out []lesson.Point) {
+	apart := math.Sqrt(p.r.Area / float64(max(1, n)))
+	for y := p.r.Y0 + 0.5*apart; y < p.r.Y1+0.5*apart; y += apart {
+		for x := p.r.X0 + 0.5*apart; x < p.r.X1+0.5*apart; x += apart {
+			at := lesson.Point{X: x + p.between(-0.35, 0.35)*apart, Y: y + p.between(-0.35, 0.35)*apart}
+			at.X, at.Y = min(p.r.X1-0.3, max(p.r.X0+0.3, at.X)), min(p.r.Y1-0.3, max(p.r.Y0+0.3, at.Y))
+			if p.r.Inside(at.X, at.Y) {
+				out = append(out, at)
+			}
+		}
+	}
+	if len(out) == 0 {
+		return p.places(n)
 	}
 	byHeight(out)
 	return out

@@ -20,12 +20,18 @@ type Stroke struct {
 	Spread   float64        // radius of a press on the spot, mm
 	Flick    float64        // direction in which a press leaves the canvas, radians
 	Turn     bool           // a press that rotates on the spot and leaves a round
+	Gather   float64        // how narrow the whole width is held together, as a share of it; 0 means not
+	Turned   bool           // the tool is turned over, its right side to the left
 	Manner   Manner         // how the hand leads the tool
 	Reload   bool           // dip before it; a cloth takes a clean face
-	Shade    int            // which of the step's shades it is loaded with
+	Shade    int            // which of the step's shades it is loaded with, or Leftover
 	Free     bool           // may leave the zone, as foliage does
 	Abrupt   bool           // starts and ends sharply
+	Same     bool           // printed by the same touch of the hand as the stroke before it
 }
+
+// Leftover is the shade of a stroke that is made with what the tool still carries.
+const Leftover = -1
 
 // A Place tells whether a tool may touch the canvas at x, y, mm.
 type Place interface{ Inside(x, y float64) bool }
@@ -41,12 +47,25 @@ type Hand struct {
 
 // pressLays is how much more a hair leaves where it is pressed down and lifted
 // than where it is dragged past.
-const pressLays = 2.2
+const (
+	pressLays = 1.4
+	turnLays  = 2.2 // and more where it is turned on the spot
+)
+
+// restLays is what the weight of the tool alone lays of what a firm hand does.
+const restLays = 0.9
+
+// pressTouches is how often hairs meet the canvas in a press, a square of its radius.
+const pressTouches = 2.6 * math.Pi
 
 type pressing = film.Press
 
 // Make carries out a stroke.
 func (h *Hand) Make(s Stroke) {
+	for i := range h.Brush.hairs {
+		h.Brush.hairs[i].Land()
+		h.Brush.hairs[i].bends = 0
+	}
 	switch {
 	case len(s.Path) == 1 && s.Turn:
 		h.turn(s)
@@ -63,9 +82,11 @@ func (h *Hand) feel(p float64, m Manner) pressing {
 	f := pressing{
 		Reach:    8 + b.reach*float32(p),
 		Dig:      b.dig * float32(p*p), // a light hand moves only the top
-		Lay:      b.lay * float32(0.55+0.45*p),
+		Lay:      b.lay * float32(restLays+(1-restLays)*p),
 		Uptake:   b.uptake,
-		Capacity: h.Brush.capacity(),
+		Capacity: h.Brush.tip(),
+		Fluid:    float32(h.Brush.fluid),
+		Levels:   h.Brush.runs(),
 		Leave:    b.leave,
 		Roll:     b.roll,
 	}
@@ -76,22 +97,18 @@ func (h *Hand) feel(p float64, m Manner) pressing {
 	if m == Sweeping {
 		f.Dig *= float32(min(1, 9*p)) // it lands and leaves without a print
 	}
-	f.Charge = f.Capacity * h.Brush.far
 	return f
 }
 
 func (h *Hand) drag(s Stroke) {
 	cell := h.Brush.cell
-	length := 0.0
-	for i := 1; i < len(s.Path); i++ {
-		length += math.Hypot(s.Path[i].X-s.Path[i-1].X, s.Path[i].Y-s.Path[i-1].Y)
-	}
+	length := s.Length()
 	if length == 0 {
 		return
 	}
 	d := dragging{Stroke: s, length: length, stray: [2]float64{h.Rng.NormFloat64() * 0.5, h.Rng.NormFloat64() * 0.5}, breaks: h.Rng.Uint64()}
 	land := max(2*cell, min(6, 0.12*length))
-	hairs, mid := h.used(s)
+	hairs, mid := h.Brush.used(s.Corner)
 	d.mid, d.half = mid, h.Brush.Tool.Width/2
 	if s.Corner > 0 && s.Corner < 1 {
 		d.half *= s.Corner
@@ -131,33 +148,45 @@ type dragging struct {
 	breaks uint64     // where a knife's roll breaks
 }
 
-// used returns the hairs that meet the canvas in a stroke and the middle of their
-// places across the tool, so that a corner can be set down where it is wanted.
-func (h *Hand) used(s Stroke) (hairs []hair, mid float64) {
-	all := h.Brush.hairs
-	if s.Corner <= 0 || s.Corner >= 1 {
-		return all, 0
-	}
-	// Hairs of a row are in order of their place across; one row's end will do.
-	edge := h.Brush.Tool.Width * (0.5 - s.Corner)
-	row := 0
-	for row < len(all) && all[row].row == 0 {
-		row++
-	}
-	from := 0
-	for from < row-1 && all[from].across < edge {
-		from++
-	}
-	hairs = all[from:row]
-	return hairs, (hairs[0].across + hairs[len(hairs)-1].across) / 2
-}
+const (
+	thins       = 0.25 // how much less of paint that runs a stroke leaves: it spreads
+	flows       = 2.2  // share of medium, times this, at which paint runs together wholly
+	slipWanders = 0.5  // mm that a hair wanders on a film twice as thick as holds it
+	slipMost    = 2.5
+	slipLong    = 5.0 // mm along which it wanders one way
+	edgeLays    = 0.3 // what the edge of a knife lays of what its flat does
+	ridge       = 0.6 // mm that the ridge at the margin of a knife's stroke is wide
+	ridgeLays   = 1.7 // how much more lies there
+	gatherLeast = 0.25
+)
 
 func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 	cell := h.Brush.cell
 	feel := h.feel(p, s.Manner)
 	base := feel
 	spread := 1 + s.Splay*min(1, s.at/30)
+	if s.Gather > 0 { // the same paint on less width
+		spread *= s.Gather
+		base.Lay *= float32(min(1, max(gatherLeast, s.Gather/h.Brush.build.openness)))
+		feel.Lay = base.Lay
+	}
+	if s.Turned {
+		spread = -spread
+	}
 	blade := h.Brush.build.roll
+	if blade && s.Edge > 0.5 { // a line, not a roll
+		base.Lay *= edgeLays
+		feel.Lay = base.Lay
+	}
+	// What is let down runs together and into the valleys; on a film that slides, all wanders.
+	levels := h.Brush.runs()
+	base.Lay *= 1 - thins*levels
+	feel.Lay = base.Lay
+	slip := min(slipMost, h.Film.Slip(int(x/cell), int(y/cell)))
+	if !blade {
+		slip += 0.4 * float64(levels)
+	}
+	slip *= slipWanders
 	wide := math.Inf(1)
 	if s.Taper > 0 { // it lands on a point of its edge, opens, and closes again
 		t := s.at / s.length
@@ -168,16 +197,19 @@ func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 		if math.Abs(b.across-s.mid) > wide {
 			continue
 		}
-		lift := 0.22 + float32(p) - 0.6*b.short
+		lift := 0.22 + float32(p) - 0.6*b.short*(1-levels)
 		if lift <= 0 && !blade {
 			continue
 		}
-		feel.Reach = base.Reach * min(1, 0.2+lift*1.6)
+		feel.Reach = base.Reach * min(1, 0.2+lift*1.6) * (1 + 2*levels)
 		if feel.Roll {
 			// The roll is not even: it breaks in patches as long as a few mm.
 			gap := noise.Fractal(s.breaks, s.at/4.5, b.across/2.2, 3)
 			feel.Reach = base.Reach * float32(3.4*gap-1.15)
 			feel.Lay = base.Lay * float32(0.35+1.2*gap)
+			if math.Abs(b.across-s.mid) > min(wide, s.half)-ridge {
+				feel.Lay *= ridgeLays // the paint that the blade pushes aside stands at its margins
+			}
 			if feel.Reach <= 0 {
 				continue
 			}
@@ -187,17 +219,41 @@ func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 		if h.Within != nil && !s.Free && !h.Within.Inside(px+s.stray[0], py+s.stray[1]) {
 			continue
 		}
-		h.Film.Touch(int(math.Floor(px/cell)), int(math.Floor(py/cell)), &b.Hair, &feel)
+		if slip > 0 {
+			px += slip * (noise.At(s.breaks+1, s.at/slipLong, b.across/1.3)*2 - 1)
+			py += slip * (noise.At(s.breaks+2, s.at/slipLong, b.across/1.3)*2 - 1)
+		}
+		h.meet(b, px, py, &feel)
 	}
 }
+
+// meet lets a hair touch the canvas at a place, mm.
+func (h *Hand) meet(b *hair, x, y float64, feel *pressing) {
+	cell := h.Brush.cell
+	h.Film.Touch(int(math.Floor(x/cell)), int(math.Floor(y/cell)), &b.Hair, feel)
+	if !h.Brush.build.whole() {
+		h.Brush.feed(b, h.Brush.tip())
+	}
+}
+
+const (
+	poorSpread = 0.6  // radius of the print of a tip with hardly any paint, as a share of a full one's
+	poorPrints = 0.25 // and how densely it prints
+)
 
 // press sets the tool down on the spot: the hairs open into a ragged patch and
 // leave it in one direction.
 func (h *Hand) press(s Stroke) {
 	cell := h.Brush.cell
-	hairs, _ := h.used(s)
+	hairs, _ := h.Brush.used(s.Corner)
 	at := s.Path[0]
-	touches := int(math.Ceil(2.6 * math.Pi * s.Spread * s.Spread / (cell * cell) / 2))
+	// A full tip prints a fat patch, a poor one a small and speckled one.
+	fat := 1.0
+	if h.Brush.level > 0 && !h.Brush.build.whole() {
+		fat = min(1.1, float64(h.Brush.level)*min(1, h.Brush.Left()))
+	}
+	size := s.Spread * (poorSpread + (1-poorSpread)*fat)
+	touches := int(math.Ceil(pressTouches * size * size / (cell * cell) / 2 * (poorPrints + (1-poorPrints)*fat)))
 	shape := h.Rng.Uint64()
 	long := 0.55 + 0.45*h.Rng.Float64()
 	cx, cy := math.Cos(s.Flick), math.Sin(s.Flick)
@@ -215,28 +271,33 @@ func (h *Hand) press(s Stroke) {
 		}
 		feel := h.feel(p, s.Manner)
 		feel.Lay *= pressLays
+		feel.Still = true
 		drift := h.Rng.Float64() * cell
 		for k := range 2 {
-			x := at.X + dx*s.Spread + cx*(drift+float64(k)*cell)
-			y := at.Y + dy*s.Spread + cy*(drift+float64(k)*cell)
+			x := at.X + dx*size + cx*(drift+float64(k)*cell)
+			y := at.Y + dy*size + cy*(drift+float64(k)*cell)
 			if h.Within != nil && !s.Free && !h.Within.Inside(x, y) {
 				continue
 			}
-			h.Film.Touch(int(math.Floor(x/cell)), int(math.Floor(y/cell)), &b.Hair, &feel)
+			h.meet(b, x, y, &feel)
 		}
 	}
 }
 
+// turnApart is how far apart hairs pass as they turn, in cells: each place meets several.
+const turnApart = 0.42
+
 // turn sets the tool down and rotates it once: a round with a clean rim.
 func (h *Hand) turn(s Stroke) {
 	cell := h.Brush.cell
-	hairs, _ := h.used(s)
+	hairs, _ := h.Brush.used(s.Corner)
 	at := s.Path[0]
 	feel := h.feel(h.Pressure*s.From, s.Manner)
-	feel.Lay *= pressLays
+	feel.Lay *= turnLays
+	feel.Still = true
 	from := h.Rng.Float64() * 2 * math.Pi
-	for r := s.Spread; r > 0; r -= 0.7 * cell {
-		steps := max(4, int(2*math.Pi*r/(0.8*cell)))
+	for r := s.Spread; r > 0; r -= turnApart * cell {
+		steps := max(4, int(2*math.Pi*r/(turnApart*cell)))
 		for k := range steps {
 			a := from + 2*math.Pi*float64(k)/float64(steps)
 			b := &hairs[(k+int(r/cell)*7)%len(hairs)]
@@ -245,7 +306,7 @@ func (h *Hand) turn(s Stroke) {
 			if h.Within != nil && !s.Free && !h.Within.Inside(x, y) {
 				continue
 			}
-			h.Film.Touch(int(math.Floor(x/cell)), int(math.Floor(y/cell)), &b.Hair, &feel)
+			h.meet(b, x, y, &feel)
 		}
 	}
 }
@@ -262,7 +323,7 @@ func (s Stroke) Reach(tool lesson.Tool, cell float64) (x0, y0, x1, y1 float64) {
 		if s.Corner > 0 && s.Corner < 1 {
 			wide *= s.Corner
 		}
-		around += wide/2*(1+s.Splay) + pitch*cell + b.arc*tool.Width/2 + b.gap*float64(b.rows)/2
+		around += slipWanders*(slipMost+0.4) + wide/2*(1+s.Splay) + pitch*cell + b.arc*tool.Width/2 + b.gap*float64(b.rows)/2
 	}
 	x0, y0, x1, y1 = math.Inf(1), math.Inf(1), math.Inf(-1), math.Inf(-1)
 	for _, p := range s.Path {

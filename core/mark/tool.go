@@ -21,6 +21,9 @@ type build struct {
 	roll     bool    // no hairs: a roll of paint on an edge
 }
 
+// whole reports whether all that the tool holds meets the canvas: a cloth, a blade.
+func (b *build) whole() bool { return b.leave > 0 || b.roll }
+
 // cloth is the hand's pad of towel, rag or swab: it takes and hardly gives.
 func cloth(uptake, leave float32, rounded float64) build {
 	return build{dig: 34, uptake: uptake, lay: 0.6, reach: 210, rows: 2, gap: 2, hold: 90000, streak: 0.35, openness: 1, rounded: rounded, leave: leave}
@@ -37,9 +40,9 @@ var builds = map[lesson.ToolKind]build{
 	lesson.Liner:      {dig: 1.5, uptake: 0.04, lay: 20, reach: 130, rows: 2, gap: 0.4, hold: 30000, streak: 0.1, openness: 1},
 	lesson.Dagger:     {dig: 6, uptake: 0.15, lay: 12, reach: 130, rows: 2, gap: 0.6, hold: 24000, streak: 0.25, openness: 1, slant: 0.7},
 	lesson.Worn:       {dig: 24, uptake: 0.36, lay: 8, reach: 120, rows: 2, gap: 1.4, hold: 20000, streak: 1, openness: 0.42, rounded: 0.3},
-	lesson.Knife:      {dig: 2.5, uptake: 0.03, lay: 40, reach: 26, rows: 1, hold: 14000, streak: 0.35, openness: 1, roll: true},
-	lesson.PointKnife: {dig: 2, uptake: 0.03, lay: 36, reach: 24, rows: 1, hold: 12000, streak: 0.4, openness: 1, slant: 0.3, roll: true},
-	lesson.EdgeKnife:  {dig: 3, uptake: 0.03, lay: 34, reach: 30, rows: 1, hold: 14000, streak: 0.2, openness: 1, roll: true},
+	lesson.Knife:      {dig: 2.5, uptake: 0.03, lay: 300, reach: 26, rows: 1, hold: 26000, streak: 0.35, openness: 1, roll: true},
+	lesson.PointKnife: {dig: 2, uptake: 0.03, lay: 260, reach: 24, rows: 1, hold: 22000, streak: 0.4, openness: 1, slant: 0.3, roll: true},
+	lesson.EdgeKnife:  {dig: 3, uptake: 0.03, lay: 240, reach: 30, rows: 1, hold: 26000, streak: 0.2, openness: 1, roll: true},
 	lesson.Towel:      cloth(0.5, 1.6, 0.5),
 	lesson.Rag:        cloth(0.62, 1.1, 0.6),
 	lesson.Swab:       cloth(0.7, 0.7, 0.7),
@@ -58,23 +61,23 @@ func PressureOf(p lesson.Pressure) float64 {
 	return 0.64
 }
 
-// A Filling is how a tool is loaded: how much, as a share of what it holds, and
-// how far up its hairs.
-type Filling struct{ Full, Far float32 }
+// A Filling is how a tool is loaded: how full its tip is, 1 being full and more bulging,
+// and its heel, as a share of what that holds.
+type Filling struct{ Tip, Heel float32 }
 
 // FillingOf turns the word for a load into a filling.
 func FillingOf(l lesson.Load) Filling {
 	switch l {
 	case lesson.ThinLoad:
-		return Filling{0.05, 1} // worked into the hairs, little at the tip
+		return Filling{0.06, 0.03}
 	case lesson.LightLoad:
-		return Filling{0.2, 0.6}
+		return Filling{0.25, 0.15}
 	case lesson.FullLoad:
-		return Filling{0.78, 1}
+		return Filling{1, 0.75}
 	case lesson.HeavyLoad:
-		return Filling{1, 1}
+		return Filling{1.25, 1}
 	}
-	return Filling{0.45, 0.85}
+	return Filling{0.5, 0.4}
 }
 
 // A Manner is how the hand leads the tool.
@@ -89,6 +92,8 @@ const (
 	Filming                // one thin even film, without digging
 	Sliding                // a blade flat on the surface, levelling
 	Wiping                 // a cloth taking paint off
+	Dragging               // a dry tool takes hold of what is wet and draws it along
+	Lifting                // a dry tool goes into piled paint and lets go of it above
 )
 
 // lead changes how hairs meet the canvas to how the hand leads them.
@@ -97,9 +102,9 @@ func (m Manner) lead(p *pressing) {
 	case Sweeping: // stir the very top, hold little of it and soon let it go
 		p.Dig = 4 + 6*p.Dig
 		p.Uptake = 0.5
-		p.Capacity *= 0.006
+		p.Capacity *= 0.3
 	case Siding:
-		p.Reach = 15 + 0.25*p.Reach
+		p.Reach = 30 + 0.45*p.Reach
 		p.Dig *= 0.15
 		p.Uptake *= 0.3
 		p.Lay *= 1.7
@@ -110,10 +115,17 @@ func (m Manner) lead(p *pressing) {
 		p.Dig *= 0.2
 		p.Uptake *= 0.3
 		p.Lay *= 0.45
+	case Dragging:
+		p.Dig = 6 + 1.3*p.Dig
+		p.Uptake = 0.6
+	case Lifting:
+		p.Dig = 80 + 2*p.Dig
+		p.Uptake = 0.7
+		p.Lay *= 1.5
 	case Sliding:
 		p.Roll = false
 		p.Reach = 8 + 1.2*p.Reach
-		p.Lay *= 0.45
+		p.Lay *= 0.5
 		p.Dig *= 2
 	}
 }

@@ -132,7 +132,7 @@ func TestAFaultInAStepIsAnError(t *testing.T) {
 		plans <- r.plan(i, f.N)
 	}
 	bad := r.plan(1, f.N)
-	bad.plan.Strokes[3].Shade = -1
+	bad.plan.Strokes[3].Shade = -200
 	<-plans
 	plans <- bad
 	var caught *fault.Fault

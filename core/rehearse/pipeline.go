@@ -4,8 +4,10 @@ import (
 	"cmp"
 	"context"
 	"errors"
+	"maps"
 	"math"
 	"runtime"
+	"slices"
 	"sync"
 	"sync/atomic"
 
@@ -70,7 +72,10 @@ func newPipeline(r *Rehearsal, base *film.Film, brushes map[string]*mark.Brush, 
 
 // alone reports whether a step must have the whole canvas to itself: it changes
 // the ground, or depends on what is dry.
-func alone(s lesson.Step) bool { return s.Technique == lesson.Dry || s.Medium.Acrylic }
+func (r *Rehearsal) alone(i int) bool {
+	s := r.Lesson.Steps[i]
+	return s.Technique == lesson.Dry || s.Medium.Acrylic || r.acrylicBefore(i) != nil
+}
 
 // paint carries out the steps that come through plans, from step from on, and
 // takes each in, in order, as told.
@@ -82,7 +87,7 @@ func (p *pipeline) paint(ctx context.Context, from, upto int, plans <-chan *stag
 		if !ok { // planning has ended with ctx, or with a fault that its owner will see
 			return cmp.Or(ctx.Err(), errPlanless)
 		}
-		barrier := alone(p.r.Lesson.Steps[i])
+		barrier := p.r.alone(i)
 		for len(p.going) > 0 && (barrier || len(p.going) == ahead) {
 			p.takeIn(told)
 		}
@@ -271,8 +276,14 @@ func (p *pipeline) takeIn(told func(i int)) {
 	p.base = work.film.Upon(p.base)
 	switch s := r.Lesson.Steps[work.step]; {
 	case s.Technique == lesson.Dry:
+		for _, id := range slices.Sorted(maps.Keys(p.brushes)) {
+			work.report.washed(p.brushes[id])
+		}
 		p.brushes = map[string]*mark.Brush{} // washed and put away
 	case work.brush != nil:
+		if left := p.brushes[s.Tool]; left != nil && s.Care == lesson.Fresh {
+			work.report.washed(left)
+		}
 		next := make(map[string]*mark.Brush, len(p.brushes)+1)
 		for id, b := range p.brushes {
 			next[id] = b

@@ -210,7 +210,7 @@ func bare(l *lesson.Lesson, cell float64) (film.Spec, int, error) {
 		white = len(in)
 		in = append(in, film.Ingredient{Key: p.Key, Coat: p.Coat, Drying: drying[p.Drying]})
 	}
-	in = append(in, film.Ingredient{Key: "oil", Drying: 0.6}, film.Ingredient{Key: "alkyd", Drying: 3}, film.Ingredient{Key: "solvent", Drying: 2})
+	in = append(in, film.Mediums()...)
 	ground, err := box.Mix(l.Ground.Tone)
 	if err != nil {
 		return film.Spec{}, 0, fmt.Errorf("ground: %w", err)
@@ -218,6 +218,15 @@ func bare(l *lesson.Lesson, cell float64) (film.Spec, int, error) {
 	lx, ly := scene.LightOn(l)
 	return film.Spec{Width: l.Support.Width, Height: l.Support.Height, Cell: cell, Ingredients: in, Light: [2]float64{lx, ly},
 		Surface: surfaces[l.Support.Surface], Ground: ground.Opaque(), Temperature: l.Room.Temperature, Seed: uint64(l.Seed)}, white, nil
+}
+
+// BaseWhite is the share of white paint in the wet base coat of a lesson: a white one is
+// thinned with a quarter of oil, so that it spreads, a clear one is oil alone.
+func BaseWhite(l *lesson.Lesson) float64 {
+	if l.Base.Kind == lesson.WhiteBase {
+		return 0.75
+	}
+	return 0
 }
 
 // prepare makes the canvas with its ground and base coat.
@@ -230,11 +239,11 @@ func (r *Rehearsal) prepare(l *lesson.Lesson, cell float64) (*film.Film, error) 
 	if l.Base.Kind != lesson.NoBase && l.Base.Thickness > 0 {
 		amounts := make([]float64, len(in))
 		oil := len(in) - 3 + film.Oil
-		if l.Base.Kind == lesson.WhiteBase { // thinned with a quarter of oil, so that it spreads
-			amounts[white], amounts[oil] = 0.75*l.Base.Thickness, 0.25*l.Base.Thickness
-		} else {
-			amounts[oil] = l.Base.Thickness
+		share := BaseWhite(l)
+		if share > 0 {
+			amounts[white] = share * l.Base.Thickness
 		}
+		amounts[oil] = (1 - share) * l.Base.Thickness
 		f.Coat(amounts, r.baseArea(l, f))
 	}
 	return f, nil

@@ -37,7 +37,7 @@ func TestWhatWillLikelyBeSaid(t *testing.T) {
 // matters.
 func TestForeseeingComesTrue(t *testing.T) {
 	l := sample.Lesson()
-	next := mended(t, l, rule.Remedy{Edit: lesson.AnyEdit{Edit: lesson.Move{Step: "ridge", To: 3}}})
+	next := mended(t, l, rule.Remedy{Edit: lesson.AnyEdit{Edit: lesson.Move{Step: "lights", To: 2}}})
 	places := func(list []rule.Finding) (out []string) {
 		for _, f := range rule.Unaccepted(list) {
 			out = append(out, f.Rule+" "+f.Where)

@@ -8,7 +8,8 @@ const overLeast = 0.02
 
 // A keeper holds a lesson to what no remedy may change: nothing farther is painted after
 // something nearer on the same place that it was painted before, no acrylic after an oil
-// that it was painted before, and no step becomes a cut-in so that it may cross what stands.
+// that it was painted before, nothing thinner after something fatter in the same place, and no
+// step becomes a cut-in so that it may cross what stands.
 type keeper struct {
 	l       *lesson.Lesson
 	before  [][2]int // places of steps, the first of which must stay before the second
@@ -34,7 +35,8 @@ func (c *Context) keeper() *keeper {
 		for j, near := range l.Steps {
 			for i, far := range l.Steps[:j] {
 				over := lays(near) && lays(far) && l.PlaneOf(far) < l.PlaneOf(near) && meet(i, j)
-				if over || oil(near) && (far.Medium.Acrylic || dries(l, i)) {
+				leaner := lays(near) && lays(far) && near.Zone == far.Zone && far.Medium.Solvent > near.Medium.Solvent
+				if over || leaner || oil(near) && (far.Medium.Acrylic || dries(l, i)) {
 					k.before = append(k.before, [2]int{i, j})
 				}
 			}

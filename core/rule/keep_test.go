@@ -17,6 +17,8 @@ func TestWhatMendingNeverDoes(t *testing.T) {
 	first.ID, first.Medium = "block-trees", lesson.Medium{Acrylic: true}
 	dry := lesson.Step{ID: "dries", Where: lesson.Whole, Technique: lesson.Wait, Minutes: 8, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1}
 	blocked.Steps = append([]lesson.Step{first, dry}, blocked.Steps...)
+	ladder := sample.Lesson()
+	ladder.Steps[2].Medium.Solvent = 40
 	cut := oil.Steps[1]
 	cut.Technique = lesson.CutIn
 	for _, c := range []struct {
@@ -31,6 +33,7 @@ func TestWhatMendingNeverDoes(t *testing.T) {
 		{"a step that becomes a cut-in", oil, lesson.Change{Step: cut}, false},
 		{"the block-in after its object", blocked, lesson.Move{Step: "block-trees", To: 5}, false},
 		{"oil before the block-in is dry", blocked, lesson.Move{Step: "sky", To: 1}, false},
+		{"the thin dark after its fatter light", ladder, lesson.Move{Step: "lights", To: 2}, false},
 		{"the lights of the trees first", oil, lesson.Move{Step: "lights", To: 2}, true},
 		{"more minutes", oil, lesson.SetMinutes{Step: "ridge", Minutes: 7}, true},
 		{"without the ridge", oil, lesson.Remove{Step: "ridge"}, true},

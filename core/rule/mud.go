@@ -18,7 +18,7 @@ const (
 var mud = Rule{
 	ID: "film.mud", Title: "Turns to mud", Severity: Caution,
 	Reason: "The load must exceed what the hairs can lift. Too little paint, too much pressure or a dirty brush over wet paint mixes instead of covering.",
-	Speaks: say("over %g %% of what a step lays is over ΔE00 %g from its mixture, and duller or of another value", 100*mudLeast, rehearse.MudDelta),
+	Speaks: say("over %g %% of what a step covers, by patches of 3 mm, is over ΔE00 %g from its mixture, and duller or of another value", 100*mudLeast, rehearse.MudDelta),
 	find:   findMud,
 }
 
@@ -34,7 +34,7 @@ func findMud(c *Context) (out []Finding) {
 		f := Finding{
 			Says: fmt.Sprintf("%.0f %% of what %s lays is another, duller or wrong-valued colour: on average it is ΔE00 %.1f from its mixture.",
 				100*p.Mud, c.Lesson.Label(i), p.Delta),
-			Figure: round(p.Delta, 1), Unit: "ΔE00", Threshold: rehearse.MudDelta,
+			Figure: round(100*p.Mud, 0), Unit: "%", Threshold: 100 * mudLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.MudAt, OnCanvas: true,
 			Remedies: c.cleaner(s),
 		}
@@ -140,7 +140,7 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 			continue // what lays nothing turns to no mud, and is no remedy
 		}
 		if mends := p.Mud <= mudLeast && was.Mud > mudLeast; mends || weight(p) < 0.9*weight(was) {
-			r.After, r.Tried = round(p.Delta, 1), true
+			r.After, r.Tried = round(100*p.Mud, 0), true
 			if p.Mud <= mudLeast {
 				r.Words += " (mends it)"
 			} else {

@@ -30,6 +30,9 @@ var overmade = Rule{
 	find:   findOvermade,
 }
 
+// squeezed is what comes out of a tube before anybody thinks, ml.
+const squeezed = 0.5
+
 // amounts are what one person needs; ok is false without a rehearsal.
 func (c *Context) amounts() (*supply.Amounts, bool) {
 	if c.reports() == nil {
@@ -146,7 +149,7 @@ func findOvermade(c *Context) (out []Finding) {
 		if first.Paint == paint.White || white <= total/2 {
 			continue
 		}
-		made := supply.PileLeast * total / first.Parts
+		made := squeezed * total / first.Parts
 		if made <= overmadeMost*pile.LayOut {
 			continue
 		}

@@ -132,7 +132,7 @@ func All() []Rule {
 		baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved,
 		dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, overlit, whiteEarly,
 		focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side,
-		over, clash, late, towel, idleTime, noPause, churn, pace, missing, scarce}
+		over, hand, clash, late, towel, idleTime, noPause, churn, pace, missing, scarce}
 }
 
 // speak lets every rule speak, side by side: none knows of another. It gives what each

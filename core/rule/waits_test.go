@@ -14,7 +14,7 @@ func TestWaitsAndTowels(t *testing.T) {
 	towel := func(l *lesson.Lesson, zone string) {
 		blot := sample.Step("blot", "ridge", lesson.Blot, "towel")
 		blot.Minutes = 8
-		l.Zones[2].Outline = []lesson.Point{{X: 0, Y: 54}, {X: 100, Y: 54}, {X: 100, Y: 75}, {X: 0, Y: 75}} // clear of the ridge
+		l.Zones[2].Outline = []lesson.Point{{X: 0, Y: 57}, {X: 100, Y: 57}, {X: 100, Y: 75}, {X: 0, Y: 75}} // clear of the ridge
 		beside := sample.Step("beside", zone, lesson.Tap, "filbert10", "ridge")
 		beside.Meanwhile = true
 		l.Steps = slices.Insert(l.Steps, 2, blot, beside)

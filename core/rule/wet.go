@@ -17,7 +17,8 @@ const (
 	leanerBy     = 3.0             // percent of fat by which a layer may be leaner than the one below
 	openMost     = score.OpenMost  // how far paint may have set that is to be blended
 	setEnough    = score.SetEnough // µm of unset paint that a glaze, a dry drag or a fine line bears
-	thickMost    = 120.0           // µm before the last third of a zone's steps
+	thickMost    = 170.0           // µm before the last third of a zone's steps
+	knifeMost    = 500.0           // µm there, where a knife lays them
 	starvedLeast = 0.6             // share of its place that a step which covers it reaches before the load is spent
 )
 
@@ -73,7 +74,7 @@ var notSet = Rule{
 var tooThickEarly = Rule{
 	ID: "film.too-thick-early", Title: "Thick too early", Severity: Note,
 	Reason: "Thin in the shadows, thick in the lights; the thickest paint is last, for nothing goes well on top of it.",
-	Speaks: say("the paint is over %g µm before the last third of a zone's steps", thickMost),
+	Speaks: say("the paint is over %g µm, over %g where a knife lays it, before the last third of a zone's steps", thickMost, knifeMost),
 	find:   findThickEarly,
 }
 
@@ -278,11 +279,15 @@ func findThickEarly(c *Context) []Finding {
 			return nil
 		}
 		done[s.Zone]++
-		if p.Thick <= thickMost || p.Laid < thickMost/3 || 3*done[s.Zone] > 2*total[s.Zone] {
+		most := thickMost
+		if t, _ := c.Lesson.Tool(s.Tool); t.Kind.Knife() {
+			most = knifeMost
+		}
+		if p.Thick <= most || p.Laid < most/3 || 3*done[s.Zone] > 2*total[s.Zone] {
 			return nil
 		}
 		f := &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %d more steps go over it.", c.Lesson.Label(i), p.Thick, total[s.Zone]-done[s.Zone]),
-			Figure: round(p.Thick, 0), Unit: "µm", Threshold: thickMost}
+			Figure: round(p.Thick, 0), Unit: "µm", Threshold: most}
 		if k := slices.Index(heavier, s.Load); k > 1 {
 			c.changed(f, "load less", s, func(n *lesson.Step) { n.Load = heavier[k-1] })
 			c.changed(f, "load much less", s, func(n *lesson.Step) { n.Load = heavier[max(1, k-2)] })

@@ -254,7 +254,7 @@ func joined(l *lesson.Lesson, i int, missed map[string]float64) (option, bool) {
 		return option{}, false
 	}
 	a, b := l.Steps[i], l.Steps[i+1]
-	saves := min(cleans[b.Care], b.Minutes-handsLeast)
+	saves := min(b.Care.Minutes(), b.Minutes-handsLeast)
 	join := lesson.Join{Step: a.ID}
 	next, _, err := join.Apply(l)
 	if err != nil || a.Technique.Idle() || saves <= 0 || next.Steps[i].Minutes != a.Minutes+b.Minutes {

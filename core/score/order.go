@@ -30,9 +30,6 @@ const (
 	handsLeast = 0.25 // what stays of a step's minutes for painting
 )
 
-// cleans is how long each way of cleaning takes, minutes.
-var cleans = map[lesson.Care]float64{lesson.CarryOn: 0, lesson.Wipe: 0.25, lesson.RinseDamp: 0.75, lesson.RinseDry: 1.5, lesson.Fresh: 0.25}
-
 // A Timing is a rehearsed lesson as a question of order: what must come before what,
 // how long it may wait, and what changes of tool cost.
 type Timing struct {
@@ -122,7 +119,7 @@ func (t *Timing) costs() {
 			}
 			if b == 0 || steps[b-1].Tool == s.Tool && b-1 != j {
 				t.care[b][j] = t.needed(b-1, j, apart)
-				t.clean[b][j] = cleans[t.care[b][j]]
+				t.clean[b][j] = t.care[b][j].Minutes()
 			}
 		}
 		room := max(0, s.Minutes-handsLeast)
@@ -162,9 +159,9 @@ func (t *Timing) needed(last, j int, written float64) lesson.Care {
 		return lesson.CarryOn
 	case apart <= max(house.ResidueMost, written):
 		return s.Care
-	case apart > house.WipeEnough && cleans[s.Care] < cleans[lesson.RinseDry]:
+	case apart > house.WipeEnough && s.Care.Minutes() < lesson.RinseDry.Minutes():
 		return lesson.RinseDry
-	case cleans[s.Care] < cleans[lesson.Wipe]:
+	case s.Care.Minutes() < lesson.Wipe.Minutes():
 		return lesson.Wipe
 	}
 	return s.Care

@@ -88,7 +88,7 @@ func Tools(l *lesson.Lesson) Toolset {
 		u.Steps++
 		if known && s.Care != lesson.CarryOn && s.Care != lesson.Fresh {
 			u.Cleaned++
-			u.Minutes += cleans[s.Care]
+			u.Minutes += s.Care.Minutes()
 		}
 	}
 	var needs []uint64 // for each step, the tools that can do it
@@ -251,7 +251,7 @@ func spare(l *lesson.Lesson, tool lesson.Tool, light map[string]float64) (Spare,
 				n.Care = lesson.Wipe
 			}
 			had[side] = true
-			if less := cleans[u.step.Care] - cleans[n.Care]; less != 0 {
+			if less := u.step.Care.Minutes() - n.Care.Minutes(); less != 0 {
 				saves += less
 				n.Minutes = max(0.5, n.Minutes-less)
 			}

@@ -27,14 +27,14 @@ func TestPilesAreWhatTheToolsTakeAndWhatIsLost(t *testing.T) {
 	}
 	var loaded, takes, tubes float64
 	for _, p := range r.Reports {
-		loaded += p.Loaded
-		if sum := p.Piles[0] + p.Piles[1] + p.Piles[2]; math.Abs(sum-p.Loaded) > 1e-6 {
-			t.Errorf("%s took %.3f ml, its piles gave %.3f", p.Step, p.Loaded, sum)
+		loaded += p.Loaded - p.Back
+		if sum := p.Piles[0] + p.Piles[1] + p.Piles[2]; math.Abs(sum-p.Loaded+p.Back) > 1e-6 {
+			t.Errorf("%s took %.3f ml and put %.3f back, its piles gave %.3f", p.Step, p.Loaded, p.Back, sum)
 		}
 	}
 	for i, p := range a.Piles {
 		takes += p.Takes
-		if math.Abs(p.LayOut-p.Takes/0.8) > 0.02 || i > 0 && p.LayOut > a.Piles[i-1].LayOut {
+		if math.Abs(p.LayOut-max(supply.PileLeast, p.Takes/0.8)) > 0.02 || i > 0 && p.LayOut > a.Piles[i-1].LayOut {
 			t.Errorf("%+v", p)
 		}
 		// A cap a quarter as high as wide holds what it says.
@@ -43,13 +43,17 @@ func TestPilesAreWhatTheToolsTakeAndWhatIsLost(t *testing.T) {
 			t.Errorf("a pile %.1f mm across holds %.2f ml, not %.2f", p.Across, ml, p.LayOut)
 		}
 	}
+	var laid float64
+	for _, p := range a.Piles {
+		laid += p.LayOut
+	}
 	for _, tube := range a.Tubes {
 		tubes += tube.Each
 		if math.Abs(tube.All-12*tube.Each) > 0.1 {
 			t.Errorf("%+v for 12", tube)
 		}
 	}
-	if math.Abs(takes-loaded) > 0.03 || math.Abs(tubes-takes/0.8) > 0.1 || a.Tubes[0].Paint != "PW6" {
+	if math.Abs(takes-loaded) > 0.03 || math.Abs(tubes-laid) > 0.1 || a.Tubes[0].Paint != "PW6" {
 		t.Errorf("loaded %.2f, taken %.2f, from tubes %.2f ml; most of %s", loaded, takes, tubes, a.Tubes[0].Paint)
 	}
 }
@@ -61,8 +65,34 @@ func TestMediumIsNotTakenFromThePile(t *testing.T) {
 	}
 	a, _ := supply.Of(plain, rehearsed(t, plain).Reports, 1, supply.Loss)
 	b, _ := supply.Of(lean, rehearsed(t, lean).Reports, 1, supply.Loss)
-	if b.Total > 0.62*a.Total {
-		t.Errorf("half solvent needs %.1f ml of paint, none %.1f", b.Total, a.Total)
+	paint := func(of supply.Amounts) (sum float64) {
+		for _, p := range of.Piles {
+			sum += p.Takes
+		}
+		return sum
+	}
+	if paint(b) > 0.62*paint(a) {
+		t.Errorf("half solvent takes %.2f ml of paint, none %.2f", paint(b), paint(a))
+	}
+	if len(a.Mediums) != 0 || len(b.Mediums) != 1 || math.Abs(b.Mediums[0].Each-paint(b)) > 0.1*paint(b) {
+		t.Errorf("mediums without any %v, half solvent %v of %.2f ml", a.Mediums, b.Mediums, paint(b))
+	}
+}
+
+func TestTheBaseCoatAndItsOilAreCounted(t *testing.T) {
+	l := sample.Lesson()
+	l.Base = lesson.Base{Kind: lesson.WhiteBase, Thickness: 20, Zones: []string{}}
+	with, err := supply.Of(l, rehearsed(t, l).Reports, 1, supply.Loss)
+	if err != nil {
+		t.Fatal(err)
+	}
+	// 100 by 75 mm, 20 µm thick, a quarter of it oil.
+	if math.Abs(with.Base-0.15) > 0.005 || len(with.Mediums) != 1 || math.Abs(with.Mediums[0].Each-0.04) > 0.006 {
+		t.Errorf("base coat %.3f ml, mediums %v", with.Base, with.Mediums)
+	}
+	l.Base.Zones = []string{"sky"} // 34 of 75 mm
+	if part, _ := supply.Of(l, rehearsed(t, l).Reports, 1, supply.Loss); math.Abs(part.Base-0.068) > 0.008 {
+		t.Errorf("over the sky alone %.3f ml", part.Base)
 	}
 }
 

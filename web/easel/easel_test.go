@@ -80,7 +80,7 @@ func TestAChangeIsForeseenBeforeItIsPainted(t *testing.T) {
 	if _, _, ok := first.Foreseen(); ok {
 		t.Error("something was foreseen of a lesson of which nothing was known")
 	}
-	late, _, err := lesson.Apply(l, lesson.Move{Step: "ridge", To: 3})
+	late, _, err := lesson.Apply(l, lesson.Move{Step: "lights", To: 2})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1047,16 +1047,23 @@ export interface components {
         Amounts: {
             /**
              * Format: double
+             * @description ml of the wet base coat for one person, its paint and oil among the tubes and mediums
+             */
+            base: number;
+            /**
+             * Format: double
              * @description share that stays on palette and knife
              */
             loss: number;
+            /** @description oil, alkyd and solvent, for one person */
+            mediums: components["schemas"]["Flow"][];
             /** @description largest first */
             piles: components["schemas"]["Pile"][];
             /** Format: int64 */
             students: number;
             /**
              * Format: double
-             * @description ml of paint for one person
+             * @description ml of paint and mediums for one person
              */
             total: number;
             /** @description most first */
@@ -1750,6 +1757,11 @@ export interface components {
              * @description minutes to fit into
              */
             target: number;
+        };
+        Flow: {
+            /** Format: double */
+            each: number;
+            name: string;
         };
         Focal: {
             /**
@@ -2738,6 +2750,11 @@ export interface components {
             asked: number;
             /**
              * Format: double
+             * @description ml scraped back onto the piles
+             */
+            back: number;
+            /**
+             * Format: double
              * @description share of the canvas that no paint covers after it
              */
             bare: number;
@@ -2750,9 +2767,14 @@ export interface components {
             crossed: components["schemas"]["Crossed"];
             /**
              * Format: double
-             * @description mean ΔE00 between colour laid and colour meant
+             * @description mean ΔE00 between colour laid and colour meant, by patches of 3 mm
              */
             delta: number;
+            /**
+             * Format: int64
+             * @description times that the tool was loaded
+             */
+            dips: number;
             /**
              * Format: double
              * @description ΔE00 of the paint left in the tool against its mixture
@@ -2763,6 +2785,16 @@ export interface components {
              * @description cm² that became a dry layer
              */
             dried: number;
+            /**
+             * Format: double
+             * @description ml in the tool as the step before left it
+             */
+            had: number;
+            /**
+             * Format: double
+             * @description minutes that a practised hand needs for cleaning its tool, its marks and dips
+             */
+            hand: number;
             /**
              * Format: double
              * @description share of its area that later steps in other zones cover
@@ -2778,11 +2810,16 @@ export interface components {
              * @description ml taken from the piles
              */
             loaded: number;
+            /**
+             * Format: int64
+             * @description strokes and presses
+             */
+            marks: number;
             /** @description places of the earlier steps that work where it works */
             meets: number[];
             /**
              * Format: double
-             * @description share of its area that is another, duller or wrong-valued colour
+             * @description share of the patches of 3 mm that it covers which are another, duller or wrong-valued colour
              */
             mud: number;
             /** @description middle of that share */
@@ -2807,7 +2844,7 @@ export interface components {
              * @description place of the last of them that laid paint over a tenth of where it lays; -1 for none
              */
             over: number;
-            /** @description ml taken from the pile of each of its mixtures, in their order */
+            /** @description ml that the pile of each of its mixtures gives, in their order, without what is put back */
             piles: number[];
             /**
              * Format: double
@@ -2829,7 +2866,12 @@ export interface components {
             under: components["schemas"]["Under"];
             /**
              * Format: double
-             * @description ml wiped from the tool
+             * @description ml of solvent that a rinse left in the tool
+             */
+            wetted: number;
+            /**
+             * Format: double
+             * @description ml into towels: wiped from the tool, blotted, scraped off
              */
             wiped: number;
         };

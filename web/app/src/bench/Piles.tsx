@@ -16,7 +16,7 @@ export function Piles({ saved }: { saved: Saved }) {
     <section aria-label="Piles" className="bg-sheet p-3">
       <h2 className="flex items-baseline gap-2 font-serif text-base">
         Piles
-        <span className="font-sans text-xs text-quiet">{a ? `${figure(a.total)} ml of paint each, a quarter of it left on palette and knife` : 'being measured on the canvas'}</span>
+        <span className="font-sans text-xs text-quiet">{a ? `${figure(a.total)} ml each with mediums and base coat, a quarter of the piles left on palette and knife` : 'being measured on the canvas'}</span>
       </h2>
       {amounts.error && <p role="alert">{amounts.error.message}</p>}
       <ul className="mt-2 flex flex-wrap items-end gap-x-2 gap-y-1">
@@ -37,6 +37,11 @@ export function Piles({ saved }: { saved: Saved }) {
         {students === 1 ? 'person' : 'people'}
       </label>
       <p className="mt-1 text-quiet">{a?.tubes.map((t) => `${t.name.toLowerCase()} ${figure(t.all)} ml`).join(', ')}</p>
+      {a && (a.base > 0 || a.mediums.length > 0) && (
+        <p className="mt-1 text-quiet">
+          For one person: {[a.base > 0 ? `base coat ${figure(a.base)} ml` : '', ...a.mediums.map((m) => `${m.name} ${figure(m.each)} ml`)].filter(Boolean).join(', ')}
+        </p>
+      )}
     </section>
   )
 }

@@ -1,0 +1,60 @@
+package rule
+
+import (
+	"fmt"
+	"math"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+)
+
+const (
+	handShare = 0.1 // share of its minutes by which a step's marks may need more
+	handLeast = 0.5 // minutes by which they may in any case
+	fewerMost = 0.6 // what must stay of a step's cover where marks are left out for time
+)
+
+var hand = Rule{
+	ID: "time.hand", Title: "More marks than minutes", Severity: Note,
+	Reason: "A practised hand makes up to 175 taps, 60 drags or 40 marks of the knife a minute, and loads the tool 15 times: a class needs longer.",
+	Speaks: say("cleaning the tool, its marks and its dips need over %g minutes and %g %% more than the step has", handLeast, 100*handShare),
+	find:   findHand,
+}
+
+func findHand(c *Context) (out []Finding) {
+	for i, p := range c.reports() {
+		s := c.Lesson.Steps[i]
+		if p.Hand-s.Minutes <= max(handLeast, handShare*s.Minutes) {
+			continue
+		}
+		f := Finding{
+			Says:   fmt.Sprintf("%s is %d marks and %d dips, %.1f minutes for a practised hand, and has %s.", lesson.Capital(c.Lesson.Label(i)), p.Marks, p.Dips, p.Hand, minutesOf(s.Minutes)),
+			Figure: round(p.Hand, 1), Unit: "min", Threshold: s.Minutes, Where: s.ID, Steps: []string{s.ID},
+		}
+		needs := math.Ceil(2*p.Hand) / 2
+		if r, _, ok := c.remedy(fmt.Sprintf("give it %s", minutesOf(needs)), lesson.SetMinutes{Step: s.ID, Minutes: needs}); ok {
+			r.After = round(p.Hand, 1)
+			f.Remedies = append(f.Remedies, r)
+		}
+		if share := s.Minutes / p.Hand; share >= fewerMost && c.Trials != nil {
+			n := s
+			n.Cover = math.Round(100*s.Cover*share*0.95) / 100
+			if r, next, ok := c.remedy(fmt.Sprintf("make fewer marks: cover it %g times instead of %g", n.Cover, s.Cover), lesson.Change{Step: n}); ok {
+				if q, err := rehearse.Try(c, c.Trials, next, s.ID); err == nil && q.Hand <= s.Minutes+handLeast {
+					r.After, r.Tried = round(q.Hand, 1), true
+					f.Remedies = append(f.Remedies, r)
+				}
+			}
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// minutesOf is some minutes in words.
+func minutesOf(m float64) string {
+	if m == 1 {
+		return "1 minute"
+	}
+	return fmt.Sprintf("%g minutes", m)
+}
