@@ -117,9 +117,9 @@ func sameStep(a, b *Lesson, n int, scenes bool) bool {
 	if scenes {
 		return true
 	}
-	// Reflections are those of everything that stands.
+	// Reflections are those of everything that stands, and a cut-in goes around it.
 	z, _ := a.Zone(x.Zone)
-	return x.Where != Mirror && z.Kind != Image && reflect.DeepEqual(z, first(b.Zone(x.Zone)))
+	return x.Technique != CutIn && x.Where != Mirror && z.Kind != Image && reflect.DeepEqual(z, first(b.Zone(x.Zone)))
 }
 
 // Judging names what the rules judge beside the canvas: lessons with the same, painted alike,

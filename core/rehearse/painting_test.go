@@ -177,3 +177,25 @@ func TestWordsGoOnFromTheEnd(t *testing.T) {
 		t.Errorf("%d steps were painted, %v", painted, err)
 	}
 }
+
+// What a cut-in goes around depends on every zone: going on from before such a change paints
+// it anew.
+func TestACutInIsPaintedAnewWhereOtherZonesChange(t *testing.T) {
+	l := sample.Lesson()
+	l.Zones = append(l.Zones, lesson.Zone{ID: "cloud", Name: "Cloud", Plane: "sky", Kind: lesson.CloudBank, Outline: rect(20, 8, 80, 26)})
+	l.Steps = []lesson.Step{sample.Step("sky", "sky", lesson.CrissCross, "flat20", "sky"), sample.Step("cloud", "cloud", lesson.Fluff, "filbert10", "light"),
+		sample.Step("again", "sky", lesson.CutIn, "filbert10", "ridge")}
+	below := *l
+	below.Zones = append([]lesson.Zone{l.Zones[len(l.Zones)-1]}, l.Zones[:len(l.Zones)-1]...) // the cloud lies behind the sky now
+	again, err := rehearse.Again(t.Context(), run(t, l, rehearse.CoarseCell), &below, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	fresh := run(t, &below, rehearse.CoarseCell)
+	if !bytes.Equal(again.Show(film.Flat, 1e6, 0).Pix, fresh.Show(film.Flat, 1e6, 0).Pix) {
+		t.Error("going on paints another picture")
+	}
+	if bytes.Equal(fresh.Show(film.Flat, 1e6, 0).Pix, run(t, l, rehearse.CoarseCell).Show(film.Flat, 1e6, 0).Pix) {
+		t.Error("it goes around the cloud in both")
+	}
+}
