@@ -72,22 +72,6 @@ func (f *Film) thirstAt(cell int) float32 {
 	return f.thirst
 }
 
-// SetIn is how many minutes from now it takes a cell to set to some state, 0-1; 0 where it
-// is so already, infinite for 1.
-func (f *Film) SetIn(x, y int, state float64) float64 {
-	c := f.at(x, y)
-	wet := c[2*f.N+atTop] + c[2*f.N+atBody]
-	if wet <= 0 {
-		return 0
-	}
-	cell := y*f.W + x
-	set := f.agedSet(c, f.now-c[2*f.N+atClock], cell)
-	if float64(set) >= state {
-		return 0
-	}
-	return math.Log((1-float64(set))/(1-state)) / float64(f.setRate(c, wet, cell))
-}
-
 // rate is how fast what a cell holds sets, 1 being ordinary tube paint.
 func (f *Film) rate(c []float32, wet float32) float32 {
 	var rate float32

@@ -24,6 +24,25 @@ func patchOf(rec *film.Record, shades bool) patch {
 	return p
 }
 
+// look visits about so many of the cells where what was laid shows.
+func (p *patch) look(do func(cell int)) {
+	cells := 0
+	for _, q := range p.laid {
+		if q >= showsFrom {
+			cells++
+		}
+	}
+	every := max(1, cells/samples)
+	for k, q := range p.laid {
+		if q < showsFrom {
+			continue
+		}
+		if cells++; cells%every == 0 {
+			do(p.from + k)
+		}
+	}
+}
+
 // at is what was laid at a cell, in quarters of a µm.
 func (p *patch) at(cell int) uint8 {
 	if k := cell - p.from; k >= 0 && k < len(p.laid) {

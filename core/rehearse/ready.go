@@ -1,56 +1,39 @@
 package rehearse
 
-import (
-	"math"
-	"slices"
+import "math"
 
-	"proxenos/core/lesson"
-)
-
-// What a canvas bears, for a step that is not to lift or to slide.
-const (
-	bearsWet = 20.0 // µm of unset paint over which a mark may go without sliding
-	bearsSet = 0.6  // how far what is thicker must have set
-	bearsAll = 0.9  // share of its place that must bear it
-)
-
-// ReadyIn is how many minutes after step i begins, as the script has it, it would neither
-// lift nor slide on what lies where it paints: 0 when it begins late enough, infinite where
-// no minutes help. A step that is to blend with wet paint is always ready.
-func (r *Rehearsal) ReadyIn(i int) float64 {
-	switch r.Lesson.Steps[i].Technique {
-	case lesson.Feather, lesson.PullDown, lesson.PushUp, lesson.RubBack, lesson.WipeOut, lesson.Scrape, lesson.Blot, lesson.Wait, lesson.Dry:
-		return 0
-	}
-	st := &r.stages[i]
+// ReadyIn is how many minutes after step i begins, as the script has it, what lies unset
+// where it lays paint has come down to so many µm on average: 0 when it begins late enough,
+// infinite when that takes over a day. It is the figure of [Under.Wet], looked at later.
+func (r *Rehearsal) ReadyIn(i int, bears float64) float64 {
+	bears *= 0.97 // where it lays paint depends a little on what it meets
 	before, _ := r.before(i)
 	f := *before // another minute, the same canvas
-	f.At(r.clock(i, r.times[i].Start))
-	var cells int
-	for _, q := range st.patch.laid {
-		if q >= showsFrom {
-			cells++
-		}
+	start := r.clock(i, r.times[i].Start)
+	wet := func(minutes float64) float64 {
+		f.At(start + minutes)
+		var n, sum float64
+		r.stages[i].patch.look(func(cell int) {
+			at := f.Read(cell%f.W, cell/f.W)
+			sum += (at.Top + at.Body) * (1 - at.Set)
+			n++
+		})
+		return sum / max(1, n)
 	}
-	every := max(1, cells/samples)
-	var minutes []float64
-	for k, q := range st.patch.laid {
-		if q < showsFrom {
-			continue
-		}
-		if cells++; cells%every != 0 {
-			continue
-		}
-		c := st.patch.from + k
-		x, y := c%f.W, c/f.W
-		// Thin paint bears a mark sooner: what must set is what is beyond it.
-		at := f.Read(x, y)
-		wet := at.Top + at.Body
-		minutes = append(minutes, f.SetIn(x, y, min(bearsSet, max(0, 1-bearsWet/max(wet, 1e-6)))))
-	}
-	if len(minutes) == 0 {
+	const day = 24 * 60
+	switch {
+	case wet(0) <= bears:
 		return 0
+	case wet(day) > bears:
+		return math.Inf(1)
 	}
-	slices.Sort(minutes)
-	return math.Ceil(minutes[min(len(minutes)-1, int(bearsAll*float64(len(minutes))))])
+	low, high := 0, day // minutes after which too much is wet still, and not
+	for high-low > 1 {
+		if mid := (low + high) / 2; wet(float64(mid)) > bears {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return float64(high)
 }

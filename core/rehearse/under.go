@@ -21,21 +21,7 @@ func (p *Report) under(before *film.Film, minute float64, st *stage) {
 	f := *before // another minute, the same canvas
 	f.At(minute)
 	var n, wet, all, set, over float64
-	cells := 0
-	for _, q := range st.patch.laid {
-		if q >= showsFrom {
-			cells++
-		}
-	}
-	every := max(1, cells/samples)
-	for k, q := range st.patch.laid {
-		if q < showsFrom {
-			continue
-		}
-		if cells++; cells%every != 0 {
-			continue
-		}
-		c := st.patch.from + k
+	st.patch.look(func(c int) {
 		at := f.Read(c%f.W, c/f.W)
 		thick := at.Top + at.Body
 		n++
@@ -45,7 +31,7 @@ func (p *Report) under(before *film.Film, minute float64, st *stage) {
 		if thick*(1-at.Set) >= wetLeast {
 			over++
 		}
-	}
+	})
 	if n == 0 {
 		return
 	}

@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"proxenos/core/lesson"
@@ -159,8 +160,16 @@ func (c *Context) blotted(f *Finding, i int, minutes float64) {
 	}
 }
 
-// rested offers to wait before a step.
-func (c *Context) rested(f *Finding, i int, minutes float64) {
+// restMost is the longest wait that is offered, minutes; after that a towel is the remedy.
+const restMost = 45.0
+
+// rested offers to wait before a step, as long as it takes the canvas until no more than so
+// many µm are unset there.
+func (c *Context) rested(f *Finding, i int, bears float64) {
+	minutes := math.Ceil(c.Rehearsal.ReadyIn(i, bears))
+	if minutes < 1 || minutes > restMost {
+		return
+	}
 	wait := c.idle(lesson.Wait, minutes, "Let it set; look from two metres.")
 	if r, _, ok := c.remedy(fmt.Sprintf("wait %g minutes first", minutes), lesson.Insert{At: i, Step: wait}); ok {
 		f.Remedies = append(f.Remedies, r)
@@ -262,7 +271,7 @@ func findNotSet(c *Context) []Finding {
 		f := &Finding{Says: fmt.Sprintf("%s goes over %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), p.Under.Wet),
 			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: most}
 		c.blotted(f, i, 12)
-		c.rested(f, i, 20)
+		c.rested(f, i, most)
 		return f
 	})
 }
