@@ -47,6 +47,9 @@ const (
 	mediums
 )
 
+// MediumCount is how many ingredients of every film are no paint.
+const MediumCount = mediums
+
 // Mediums are the last ingredients of every film, with how fast each sets beside tube paint.
 func Mediums() []Ingredient {
 	return []Ingredient{Oil: {Key: "oil", Drying: 0.6}, Alkyd: {Key: "alkyd", Drying: 7}, Solvent: {Key: "solvent", Drying: 4}}

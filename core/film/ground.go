@@ -2,6 +2,7 @@ package film
 
 import (
 	"math"
+
 	"proxenos/core/noise"
 )
 

@@ -172,7 +172,7 @@ func (b *Brush) paint() float32 {
 	var pure, all float32
 	for i := range hairs {
 		h := &hairs[i]
-		n := len(h.Carry) - mediums
+		n := len(h.Carry) - film.MediumCount
 		all += h.Total + h.held
 		for k, v := range h.Carry[:n] {
 			pure += v + h.heel[k]
@@ -290,9 +290,6 @@ func (b *Brush) Damp(share float32, solvent int) float64 {
 	return b.Carried() - before
 }
 
-// mediums are the last ingredients of every film: oil, alkyd, solvent.
-const mediums = 3
-
 // A Dip says how a tool is loaded: the shares of each ingredient on either side
 // (they sum to 1; Right is nil for the same on both) and how full tip and heel get.
 type Dip struct {
@@ -316,7 +313,7 @@ func (b *Brush) Load(d Dip) (took float64) {
 	}
 	b.level, b.heel, b.corner = d.Tip, heel, d.Corner
 	b.fluid = 0
-	for _, share := range d.Left[len(d.Left)-mediums:] {
+	for _, share := range d.Left[len(d.Left)-film.MediumCount:] {
 		b.fluid += float64(share)
 	}
 	before := b.Carried()

@@ -49,10 +49,8 @@ func (p *planner) tap() {
 	prints := max(1, min(6, int(0.4*p.tool.Width/(1.6*spread))))
 	n := p.some(math.Pi * spread * spread * 0.55)
 	if p.z.Kind == lesson.Conifer {
-		k := 0
 		p.boughs(n, func(at lesson.Point, out float64) {
-			add(at, math.Pi/2-out*p.between(0.5, 1.2), p.shade(at.X, at.Y, 0.5), k%prints > 0)
-			k++
+			add(at, math.Pi/2-out*p.between(0.5, 1.2), p.shade(at.X, at.Y, 0.5), false)
 		})
 		return
 	}
@@ -111,12 +109,15 @@ func (p *planner) fanEdge() {
 	w := p.tool.Width
 	if p.z.Kind == lesson.Conifer {
 		l := max(1.2, min(0.35*w, 0.1*(p.whole.X1-p.whole.X0)))
-		chops := max(1, min(6, int(0.5*w/l))) // needles that one chop of the edge prints
-		k := 0
-		p.boughs(p.some(0.4*l), func(at lesson.Point, out float64) {
-			k++
-			p.add(Stroke{Same: k%chops != 1 && chops > 1, Path: []lesson.Point{at, {X: at.X + out*l*p.between(0.5, 1), Y: at.Y + l*p.between(0.3, 0.8)}}, From: 1, To: 0.4,
-				Edge: p.between(0.4, 0.9), Corner: max(0.08, min(0.4, l/w)), Reload: len(p.out)%10 == 0, Shade: p.shade(at.X, at.Y, 0.5), Free: true})
+		twigs := max(1, min(4, int(0.5*w/l))) // that one chop of the edge prints side by side along the bough
+		p.boughs(max(1, p.some(0.4*l)/twigs), func(at lesson.Point, out float64) {
+			shade := p.shade(at.X, at.Y, 0.5)
+			for k := range twigs {
+				along := (float64(k) - 0.5*float64(twigs-1)) * 0.6 * l
+				x, y := at.X+out*along, at.Y+0.35*along
+				p.add(Stroke{Same: k > 0, Path: []lesson.Point{{X: x, Y: y}, {X: x + out*l*p.between(0.5, 1), Y: y + l*p.between(0.3, 0.8)}}, From: 1, To: 0.4,
+					Edge: p.between(0.4, 0.9), Corner: max(0.08, min(0.4, l/w)), Reload: len(p.out)%10 == 0, Shade: shade, Free: true})
+			}
 		})
 		return
 	}
