@@ -380,3 +380,11 @@ func TestAMoonPressedAndTurnedBuildsUpUntilItIsRight(t *testing.T) {
 		t.Errorf("ΔE from its mixture after one, two and three presses: %.1f", d)
 	}
 }
+
+func TestTwoMixturesSideBySideAreNoMud(t *testing.T) {
+	p := report(t, patch(nil, with(on("broken", lesson.Tap, "filbert10", "light"), func(s *lesson.Step) { s.Mixtures, s.Cover = []string{"light", "ridge"}, 0.8 })))
+	t.Logf("%.0f %% mud, ΔE %.1f", 100*p.Mud, p.Delta)
+	if p.Mud > 0.1 {
+		t.Errorf("two mixtures tapped side by side on a dry ground: %.0f %% mud", 100*p.Mud)
+	}
+}

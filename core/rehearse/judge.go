@@ -13,8 +13,12 @@ const (
 	laidLeast = 2.5 // µm below which a cell does not count as painted by a step
 )
 
-// MudDelta is the ΔE00 from which a colour counts as another colour.
-const MudDelta = 8.0
+// MudDelta is the ΔE00 from which a colour counts as another colour; of a technique that is
+// there to mix it is MixedDelta.
+const (
+	MudDelta   = 8.0
+	MixedDelta = 12.0
+)
 
 // samples is about how many places of a step are judged for colour.
 const samples = 2500
@@ -51,13 +55,12 @@ func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Re
 
 const (
 	patchSide = 3.0 // mm: what an eye sees as one colour from two metres
-	mixesBy   = 1.5 // how much farther a colour may be off where the technique is there to mix
 	patchFull = 0.5 // share of a patch that a step must have painted to be judged there
 	patches   = 300 // about how many are judged
 )
 
 // judge compares the colour of small patches, as an eye at two metres would, with what the
-// step meant.
+// step meant there: where two mixtures lie side by side, with what they are together.
 func (p *Report) judge(st *stage, f *film.Film, rec *film.Record, meant [][]spectrum.Lab, technique lesson.Technique) {
 	side := max(1, int(math.Round(patchSide/f.Cell)))
 	across := f.W / side
@@ -75,33 +78,32 @@ func (p *Report) judge(st *stage, f *film.Film, rec *film.Record, meant [][]spec
 		}
 	}
 	every := max(1, len(full)/patches)
-	limit := MudDelta
+	limit := float64(MudDelta)
 	if technique.Mixes() {
-		limit *= mixesBy
+		limit = MixedDelta
 	}
 	var judged, delta, muddy, mudSum, mx, my float64
 	for k := 0; k < len(full); k += every {
 		x0, y0 := full[k]%across*side, full[k]/across*side
-		var top, seen blend
-		shade, wet := 0, false
+		var top, seen, right blend
+		wet := false
 		rec.Patch(f.W, x0, y0, side, func(t *film.Trace, cell int) {
 			if t.Laid < laidLeast {
 				return
 			}
 			x, y := (rec.First+cell)%f.W, (rec.First+cell)/f.W
-			top.add(f.TopColour(x, y))
+			own := f.TopColour(x, y)
+			look := own
 			if !technique.Veils() {
-				seen.add(f.Colour(x, y))
+				look = f.Colour(x, y)
 			}
+			top.add(own)
+			seen.add(look)
+			right.add(closest(look, meant[min(int(t.Shade), len(meant)-1)]))
 			wet = wet || f.Thickness(x, y) > 0
-			shade = int(t.Shade)
 		})
-		look := top.mean()
-		if !technique.Veils() {
-			look = seen.mean()
-		}
 		judged++
-		d, mud := astray(look, top.mean(), meant[min(shade, len(meant)-1)], limit)
+		d, mud := astray(seen.mean(), top.mean(), right.mean(), limit)
 		delta += d
 		if mud && wet { // acrylic that has dried mixes with nothing any more
 			muddy++
@@ -174,16 +176,13 @@ func meanings(l *lesson.Lesson, st *stage, f *film.Film) [][]spectrum.Lab {
 	return out
 }
 
-// astray tells how far a colour that is seen is from the nearest one meant, and whether that
-// is mud: the paint itself has mixed into another colour that is duller or of the wrong
-// value. Paint that is merely thin is not mud; of a veil, through which what is below is
-// meant to be seen, only its own paint is judged.
-func astray(seen, top spectrum.Lab, meant []spectrum.Lab, limit float64) (delta float64, mud bool) {
-	delta, right := nearest(seen, meant)
-	if delta <= limit {
-		return delta, false
-	}
-	if strayed, _ := nearest(top, meant); strayed <= limit {
+// astray tells how far a colour that is seen is from what is right, and whether that is mud:
+// the paint itself has mixed into another colour that is duller or of the wrong value. Paint
+// that is merely thin is not mud; of a veil, through which what is below is meant to be seen,
+// only its own paint is judged.
+func astray(seen, top, right spectrum.Lab, limit float64) (delta float64, mud bool) {
+	delta = spectrum.DeltaE(seen, right)
+	if delta <= limit || spectrum.DeltaE(top, right) <= limit {
 		return delta, false
 	}
 	duller := top.Chroma() < right.Chroma()-1
@@ -191,12 +190,14 @@ func astray(seen, top spectrum.Lab, meant []spectrum.Lab, limit float64) (delta 
 	return delta, duller || wrong
 }
 
-func nearest(c spectrum.Lab, list []spectrum.Lab) (delta float64, which spectrum.Lab) {
-	delta = math.Inf(1)
+// closest is the nearest of some colours, as the crow flies.
+func closest(c spectrum.Lab, list []spectrum.Lab) (which spectrum.Lab) {
+	least := math.Inf(1)
 	for _, m := range list {
-		if d := spectrum.DeltaE(c, m); d < delta {
-			delta, which = d, m
+		l, a, b := c.L-m.L, c.A-m.A, c.B-m.B
+		if d := l*l + a*a + b*b; d < least {
+			least, which = d, m
 		}
 	}
-	return delta, which
+	return which
 }

@@ -124,7 +124,8 @@ func (r *Rehearsal) mudMap(f *film.Film, minute float64) func(x, y int) [3]float
 		}
 		st := &r.stages[o]
 		shade := min(st.patch.shadeAt(y*f.W+x), len(meant[o])-1)
-		d, _ := nearest(f.Colour(x, y), meant[o][shade])
+		seen := f.Colour(x, y)
+		d := spectrum.DeltaE(seen, closest(seen, meant[o][shade]))
 		g := float32(0.8 * (1 - min(1, d/muddiest)))
 		return [3]float32{g, g, g}
 	}
