@@ -100,12 +100,12 @@ func (p *planner) feather() {
 		if !ok {
 			continue
 		}
-		for x := left + p.between(-0.6, 0)*w; x < right+0.5*w; x += 1.6 * apart * p.between(0.8, 1.1) {
+		for x := left + p.between(-0.6, 0)*w; x < right+0.5*w; x += 2 * apart * p.between(0.8, 1.1) {
 			lean := p.between(-0.45, 0.45)
 			if level {
 				lean *= 0.12
 			}
-			half := p.between(0.55, 0.8) * w
+			half := p.between(0.8, 1.2) * w
 			if p.rng.IntN(2) == 0 {
 				half = -half
 			}

@@ -85,6 +85,7 @@ function Measured({ report: r }: { report: Report }) {
     ['Film', `${figure(r.thick, 0)} µm`, 'Mean wet thickness where it painted. Marks begin to slide above 60 µm.'],
     ['Off its colour', `ΔE ${figure(r.delta)}`, 'Mean difference between the colour laid and the colour meant; 8 is another colour.'],
     ['Muddy', `${figure(100 * r.mud, 0)} %`, 'Share of its area that mixed into a duller or wrong-valued colour.'],
+    ['By hand', `${r.marks} marks, ${r.dips} dips, ${figure(r.hand)} min`, 'What a practised hand needs for cleaning the tool, its marks and its dips.'],
     ['Left in tool', `${figure(r.carried, 2)} ml, ΔE ${figure(r.dirt)}`, 'What stays in the tool, and how far that has strayed from the mixture.'],
     ['Hidden later', `${figure(100 * r.hidden, 0)} %`, 'Share that nearer paint covers.'],
   ]
