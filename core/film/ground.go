@@ -59,7 +59,7 @@ func (f *Film) Rest(days float64) int {
 	f.now += float32(days * 24 * 60)
 	return f.harden(true, func(c []float32) bool {
 		wet := c[2*f.N+atTop] + c[2*f.N+atBody]
-		through := float32(days) * f.warm * f.rate(c, wet) / (dryingDays * max(0.5, wet/25))
+		through := float32(days) * f.warm * f.rate(c, wet) / (dryingDays * max(0.3, wet/25))
 		if through >= 1 {
 			return true
 		}

@@ -58,6 +58,7 @@ const (
 	coversFrom = 1.0  // µm laid in one pass from which paint lies over what was there
 	contactFog = 14.0 // µm over which contact fades at the edge of its reach
 	dryReach   = 0.35 // share of its reach down to which a hair with hardly any paint lays some
+	wetFloods  = 12.0 // µm of wet film into which even a poor hair lays its paint all over
 	fullTakes  = 0.8  // how much less than an empty hair a full one takes up
 	tearLeast  = 6.0  // µm of soft paint that can be torn up
 	tearFrom   = 0.1  // how much more of a film than of what is laid on it must be medium until it tears
@@ -120,22 +121,27 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	charged := h.Total / p.Capacity
 	fluid := float32(0)
 	if wet > 0 {
-		fluid = (top[n-3] + top[n-2] + top[n-1] + body[n-3] + body[n-2] + body[n-1]) / wet
+		fluid = ((top[n-3] + top[n-2]) + (top[n-1] + body[n-1]) + (body[n-3] + body[n-2])) / wet
 	}
 	soft := 1 - fig[atSet]
 
+	// What can be stirred: the top first, then the body.
+	stir := p.Dig * contact * soft
+	if fluid > 0 {
+		stir *= 1 + fluidStirs*fluid*min(4, wet/gripDepth)
+	}
 	// Stiff paint tears up what is softer; soft paint slides over what is stiffer.
-	tears, eases := float32(0), float32(1)
+	tears := float32(0)
 	if wetTop > tearLeast && fig[atMark] != f.mark && p.Leave == 0 && !p.Roll {
 		below := (top[n-3] + top[n-2]) / wetTop
-		tears = min(1, tearing*max(0, below-p.Fluid-tearFrom)) * soft
-		if p.Fluid < 1 {
-			eases -= min(0.8, 2*max(0, p.Fluid-below))
+		if p.Fluid < 1 && p.Fluid > below {
+			stir *= 1 - min(0.8, 2*(p.Fluid-below))
+		}
+		if more := below - p.Fluid - tearFrom; more > 0 {
+			tears = min(1, tearing*more) * soft
+			stir = max(stir, tears*wetTop)
 		}
 	}
-	// What can be stirred: the top first, then the body.
-	stir := p.Dig * contact * soft * (1 + fluidStirs*fluid*min(4, wet/gripDepth))
-	stir = max(stir*eases, tears*wetTop)
 	if p.Leave > 0 {
 		stir = min(stir, max(0, wet-p.Leave-0.2*low))
 	}
@@ -160,9 +166,11 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 	if !p.Roll {
 		lay *= emptying(charged)
 	}
-	// Hairs with little paint leave it on the crests that they rub; full ones flood the valleys.
-	if floods := p.Reach * (dryReach + (1-dryReach)*min(1, charged)); valley > floods && p.Leave == 0 && !p.Roll {
-		lay *= max(0, 1-(valley-floods)/contactFog)
+	// Hairs with little paint leave it on the crests that they rub; full ones flood the valleys,
+	// and where those are wet it runs together with what is there.
+	if valley > p.Reach*dryReach && p.Leave == 0 && !p.Roll {
+		floods := p.Reach * (dryReach + (1-dryReach)*min(1, max(charged, soft*wet/wetFloods)))
+		lay *= min(1, max(0, 1-(valley-floods)/contactFog))
 	}
 	take := p.Uptake * max(0, 1-fullTakes*charged) * contact
 	if p.Levels > 0 {
@@ -172,15 +180,17 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		h.seen += 0.15 * (wet - h.seen)
 		lay *= min(1.9, max(0.1, 1+2*p.Levels*(h.seen-wet)/max(6, h.seen)))
 	}
-	take += 0.7 * (1 - take) * tears
-	lay *= 1 - 0.97*tears
+	if tears > 0 {
+		take += 0.7 * (1 - take) * tears
+		lay *= 1 - 0.97*tears
+	}
 	if slips := slipsFrom(fluid); wet > slips && !p.Still {
 		lay *= 1 - 0.75*soft*min(1, (wet-slips)/(slipWidth*slips))
 	} else if wet < grabFrom {
 		lay *= 1 - f.thirstAt(cellAt)*(1-wet/grabFrom)
 	}
-	if wet > 0 {
-		lay *= 1 + setGrabs*fig[atSet]
+	if set := fig[atSet]; set > 0 && wet > 0 {
+		lay *= 1 + setGrabs*set
 	}
 	if wet >= FilmMost {
 		lay = 0 // it falls off

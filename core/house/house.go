@@ -196,7 +196,7 @@ func care(l *lesson.Lesson) {
 		before, used := held[s.Tool]
 		held[s.Tool] = s.Mixtures[len(s.Mixtures)-1]
 		if used && s.Care != lesson.Fresh {
-			l.Steps[i].Care = Care(l.Method, s.Care, spectrum.DeltaE(colours[before], colours[s.Mixtures[0]]))
+			l.Steps[i] = s.Cleaned(Care(l.Method, s.Care, spectrum.DeltaE(colours[before], colours[s.Mixtures[0]])))
 		}
 	}
 }

@@ -26,6 +26,17 @@ func (c Care) Minutes() float64 {
 	return 0
 }
 
+// stepLeast and stepMost bound the minutes of a step.
+const stepLeast, stepMost = 0.5, 240
+
+// Cleaned is the step with its tool cleaned another way before it; what that takes longer, or
+// less long, the step does.
+func (s Step) Cleaned(c Care) Step {
+	s.Minutes = min(stepMost, max(stepLeast, s.Minutes+c.Minutes()-s.Care.Minutes()))
+	s.Care = c
+	return s
+}
+
 // LayMinutes is how long it takes to lay a towel on.
 const LayMinutes = 1.0
 

@@ -118,3 +118,27 @@ func TestSentencesSayWhatWaits(t *testing.T) {
 		t.Errorf("it says %q", says)
 	}
 }
+
+func TestCleaningTakesMinutesOfItsOwn(t *testing.T) {
+	l := sample.Lesson()
+	l.Steps[0].Care, l.Steps[0].Minutes = lesson.CarryOn, 4
+	id := l.Steps[0].ID
+	rinsed, back, err := lesson.Apply(l, lesson.SetCare{Step: id, Care: lesson.RinseDry})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got, want := rinsed.Minutes()-l.Minutes(), lesson.RinseDry.Minutes(); got != want {
+		t.Errorf("the script is %v min longer for a rinse of %v", got, want)
+	}
+	if as, _, err := lesson.Apply(rinsed, back); err != nil || as.Steps[0].Minutes != 4 || as.Steps[0].Care != lesson.CarryOn {
+		t.Errorf("taken back: %v", err)
+	}
+	short := rinsed.Steps[0]
+	short.Minutes = 1
+	if got := short.Cleaned(lesson.CarryOn).Minutes; got != 0.5 {
+		t.Errorf("a step of 1 min that needs no rinse any more takes %v", got)
+	}
+	if _, _, err := lesson.Apply(l, lesson.SetCare{Step: "nowhere", Care: lesson.Wipe}); err == nil {
+		t.Error("a step that is not there was cleaned for")
+	}
+}

@@ -29,6 +29,13 @@ type SetMinutes struct {
 	Minutes float64 `json:"minutes"`
 }
 
+// SetCare cleans the tool of a step another way before it. What that takes longer the step
+// takes longer: the minutes of its marks stay.
+type SetCare struct {
+	Step string `json:"step"`
+	Care Care   `json:"care"`
+}
+
 // SetPart changes one part of a mixture; 0 takes the paint out.
 type SetPart struct {
 	Mixture string  `json:"mixture"`
@@ -107,6 +114,22 @@ func (e SetMinutes) Apply(l *Lesson) (*Lesson, Edit, error) {
 // Describe says how long the step becomes.
 func (e SetMinutes) Describe(l *Lesson) string {
 	return fmt.Sprintf("give %s %s min", l.label(e.Step), Figure(e.Minutes))
+}
+
+// Apply sets the care, and the minutes that go with it.
+func (e SetCare) Apply(l *Lesson) (*Lesson, Edit, error) {
+	i, err := l.mustStep(e.Step)
+	if err != nil {
+		return nil, nil, err
+	}
+	c := l.withSteps()
+	c.Steps[i] = l.Steps[i].Cleaned(e.Care)
+	return c, Change{l.Steps[i]}, nil
+}
+
+// Describe says how the tool is cleaned.
+func (e SetCare) Describe(l *Lesson) string {
+	return fmt.Sprintf("take the tool %s to %s", name(Words().Cares, string(e.Care)), l.label(e.Step))
 }
 
 // Apply inserts the step.

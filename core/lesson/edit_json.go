@@ -14,6 +14,7 @@ import (
 var editKinds = map[string]reflect.Type{
 	"move":      reflect.TypeFor[Move](),
 	"minutes":   reflect.TypeFor[SetMinutes](),
+	"care":      reflect.TypeFor[SetCare](),
 	"part":      reflect.TypeFor[SetPart](),
 	"parts":     reflect.TypeFor[SetParts](),
 	"mixture":   reflect.TypeFor[AddMixture](),

@@ -156,7 +156,7 @@ func Words() Vocabulary {
 			{"carry-on", "as it is", "The brush goes on with what it still carries."},
 			{"wipe", "wiped", "Pulled through the towel: under a sixth stays in the hairs."},
 			{"rinse-damp", "rinsed and still damp", "Clean, but solvent in the hairs thins what follows."},
-			{"rinse-dry", "rinsed and dried", "Clean and dry: costs a minute."},
+			{"rinse-dry", "rinsed and dried", "Clean and dry: costs a minute and a half."},
 			{"fresh", "fresh", "A clean brush that has not been used yet."},
 		},
 		Mediums: []MediumTerm{

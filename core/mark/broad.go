@@ -23,7 +23,10 @@ func (p *planner) crissCross() {
 			crosses = append(crosses, lesson.Point{X: x, Y: y})
 		}
 	}
-	inward := func(at lesson.Point) float64 { return max(0, min(at.X-p.r.X0, p.r.X1-at.X)) }
+	aside := 0.4 * (p.r.X1 - p.r.X0) // mm from its sides at which the corners end
+	inward := func(at lesson.Point) float64 {
+		return aside * (1 - math.Exp(-max(0, min(at.X-p.r.X0, p.r.X1-at.X))/aside))
+	}
 	if once {
 		slices.SortStableFunc(crosses, func(a, b lesson.Point) int {
 			return cmp.Compare(a.Y+onceInward*inward(a), b.Y+onceInward*inward(b))
@@ -55,7 +58,7 @@ func (p *planner) crissCross() {
 }
 
 // onceInward is how far down a hand has come by the time it is a mm in from the corner.
-const onceInward = 0.6
+const onceInward = 1.3
 
 // onceDips is how far from its top corners a hand dips that lets a sky grade by itself, as a
 // share of its height.

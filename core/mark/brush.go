@@ -25,6 +25,7 @@ type Brush struct {
 	build  build
 	hairs  []hair
 	cell   float64
+	perMM  float64 // cells
 	level  float32 // how full the tips are, as they were loaded
 	heel   float32 // µm that the heel of an average hair held when it was loaded
 	corner float64 // share of its hairs that were loaded, from one corner; 0 means all
@@ -45,7 +46,7 @@ type hair struct {
 // NewBrush makes a clean tool for a film of n ingredients. Hairs stand one to a
 // cell, so that a stroke lays the same µm on any grid.
 func NewBrush(tool lesson.Tool, n int, cell float64, seed uint64) *Brush {
-	b := &Brush{Tool: tool, InHand: -1, build: builds[tool.Kind], cell: cell, level: 1, fluid: 1}
+	b := &Brush{Tool: tool, InHand: -1, build: builds[tool.Kind], cell: cell, perMM: 1 / cell, level: 1, fluid: 1}
 	rng := rand.New(rand.NewPCG(seed, 77))
 	apart := pitch * cell
 	count := max(1, int(math.Round(tool.Width/apart)))
@@ -186,7 +187,7 @@ func (b *Brush) paint() float32 {
 
 const (
 	feedFrom  = 0.85 // share of its level to which a tip empties before the heel feeds it
-	feedWell  = 0.35 // share of its level that the last of the heel still keeps a tip at
+	feedWell  = 0.1  // share of its level that the last of the heel still keeps a tip at
 	bulges    = 1.3  // times its level from which what a tip takes up creeps into the heel
 	bendEvery = 16   // meetings with the canvas after which a hair has bent enough
 	bendWorks = 0.3  // to trade this share of its tip with its heel

@@ -146,6 +146,8 @@ type dragging struct {
 	half   float64    // half the width in use, mm
 	stray  [2]float64 // how far this stroke misses the edge of its place, mm
 	breaks uint64     // where a knife's roll breaks
+
+	wanderX, wanderY *noise.Sweep // of the hairs of one stroke on what slides
 }
 
 const (
@@ -154,6 +156,7 @@ const (
 	slipWanders = 0.5  // mm that a hair wanders on a film twice as thick as holds it
 	slipMost    = 2.5
 	slipLong    = 5.0 // mm along which it wanders one way
+	slipWide    = 1.3 // mm across, within which hairs wander together
 	edgeLays    = 0.3 // what the edge of a knife lays of what its flat does
 	ridge       = 0.6 // mm that the ridge at the margin of a knife's stroke is wide
 	ridgeLays   = 1.7 // how much more lies there
@@ -186,7 +189,9 @@ func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 	if !blade {
 		slip += 0.4 * float64(levels)
 	}
-	slip *= slipWanders
+	if slip *= slipWanders; slip > 0 {
+		s.wander(h.Brush.Tool.Width)
+	}
 	wide := math.Inf(1)
 	if s.Taper > 0 { // it lands on a point of its edge, opens, and closes again
 		t := s.at / s.length
@@ -220,19 +225,29 @@ func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 			continue
 		}
 		if slip > 0 {
-			px += slip * (noise.At(s.breaks+1, s.at/slipLong, b.across/1.3)*2 - 1)
-			py += slip * (noise.At(s.breaks+2, s.at/slipLong, b.across/1.3)*2 - 1)
+			px += slip * (s.wanderX.At(b.across/slipWide)*2 - 1)
+			py += slip * (s.wanderY.At(b.across/slipWide)*2 - 1)
 		}
 		h.meet(b, px, py, &feel)
 	}
 }
 
+// wander moves what the hairs of a tool of some width wander by to where the stroke is.
+func (s *dragging) wander(width float64) {
+	if s.wanderX == nil {
+		most := width / 2 / slipWide
+		s.wanderX, s.wanderY = noise.NewSweep(s.breaks+1, -most, most), noise.NewSweep(s.breaks+2, -most, most)
+	}
+	s.wanderX.To(s.at / slipLong)
+	s.wanderY.To(s.at / slipLong)
+}
+
 // meet lets a hair touch the canvas at a place, mm.
 func (h *Hand) meet(b *hair, x, y float64, feel *pressing) {
-	cell := h.Brush.cell
-	h.Film.Touch(int(math.Floor(x/cell)), int(math.Floor(y/cell)), &b.Hair, feel)
-	if !h.Brush.build.whole() {
-		h.Brush.feed(b, h.Brush.tip())
+	brush := h.Brush
+	h.Film.Touch(int(math.Floor(x*brush.perMM)), int(math.Floor(y*brush.perMM)), &b.Hair, feel)
+	if !brush.build.whole() {
+		brush.feed(b, feel.Capacity)
 	}
 }
 

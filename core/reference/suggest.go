@@ -123,6 +123,7 @@ const (
 	farRidge    = 4000.0
 	skyDistance = 60000.0
 	likeSky     = 24.0 // ΔE00 within which what lies below the horizon shows the sky
+	likeMirror  = 14.0 // and within which it shows all that stands above it
 	alreadyHas  = 0.75 // common share from which a zone is the same shape
 )
 
@@ -203,6 +204,9 @@ func kindOf(p *picture.Picture, a part, sky *part, colour spectrum.Lab, horizonY
 	if sky != nil {
 		above = meanOf(p, sky.cells)
 	}
+	shows := func(what spectrum.Lab, within float64) bool {
+		return spectrum.DeltaE(colour, what) < within && colour.B < what.B+12
+	}
 	crosses := top < horizonY-0.06*height && foot > horizonY+0.05*height
 	switch {
 	case a.top == 0 && !crosses && (sky == nil || spectrum.DeltaE(colour, above) < likeSky):
@@ -215,12 +219,22 @@ func kindOf(p *picture.Picture, a part, sky *part, colour spectrum.Lab, horizonY
 		return lesson.Tree, "Tree"
 	case crosses:
 		return lesson.TreeLine, "Trees"
-	case sky != nil && spectrum.DeltaE(colour, above) < likeSky && top < horizonY+0.15*height && colour.B < above.B+12:
+	case sky != nil && top < horizonY+0.15*height && (shows(above, likeSky) || shows(meanOf(p, over(p, a, horizonY)), likeMirror)):
 		return lesson.Water, "Water"
 	case top > horizonY+0.5*(height-horizonY):
 		return lesson.Field, "Foreground"
 	}
 	return lesson.Field, "Field"
+}
+
+// over are the places above the horizon that a level mirror in the columns of a part shows.
+func over(p *picture.Picture, a part, horizonY float64) (cells []int) {
+	for y := range min(p.H, int(horizonY/p.Mm)) {
+		for x := a.left; x <= a.right; x++ {
+			cells = append(cells, y*p.W+x)
+		}
+	}
+	return cells
 }
 
 // planeFor is the lesson's plane that a shape lies in: the nearest in depth, or a new one

@@ -149,27 +149,6 @@ func TestThinLightMediumAndFullCoverByDegrees(t *testing.T) {
 	}
 }
 
-func TestMoreLoadMakesLessMudAllTheWay(t *testing.T) {
-	delta, mud := math.Inf(1), math.Inf(1)
-	for _, load := range loads {
-		p := report(t, patch(nil, dark(1.5), light(load, lesson.Lightly)))
-		t.Logf("%s: ΔE %.1f, mud %.2f", load, p.Delta, p.Mud)
-		if p.Delta > delta || p.Mud > mud+0.01 {
-			t.Errorf("%s: ΔE %.1f after %.1f, mud %.2f after %.2f", load, p.Delta, delta, p.Mud, mud)
-		}
-		delta, mud = p.Delta, p.Mud
-	}
-}
-
-func TestLightsLaidFullAndBarelyOnWetDarkAreNoMud(t *testing.T) {
-	right := report(t, patch(nil, with(dark(1), func(s *lesson.Step) { s.Load = lesson.MediumLoad }), light(lesson.FullLoad, lesson.Barely)))
-	wrong := report(t, patch(nil, with(dark(1), func(s *lesson.Step) { s.Load = lesson.MediumLoad }), light(lesson.LightLoad, lesson.Firmly)))
-	t.Logf("full and barely: %.0f %% mud, ΔE %.1f; lightly loaded and firmly: %.0f %%, ΔE %.1f", 100*right.Mud, right.Delta, 100*wrong.Mud, wrong.Delta)
-	if right.Mud > 0.1 || wrong.Mud < 0.9 {
-		t.Errorf("full and barely: %.0f %% mud; lightly loaded and firmly: %.0f %%", 100*right.Mud, 100*wrong.Mud)
-	}
-}
-
 func TestACloudLaidFullAndBarelyKeepsItsCrestOnAWetSky(t *testing.T) {
 	l := sample.Lesson()
 	l.Zones = append(l.Zones, lesson.Zone{ID: "cloud", Name: "Cloud", Plane: "sky", Kind: lesson.CloudBank, Outline: rect(20, 8, 80, 28)})
@@ -378,13 +357,5 @@ func TestAMoonPressedAndTurnedBuildsUpUntilItIsRight(t *testing.T) {
 	}
 	if d[0] < 8 || d[1] > d[0] || d[2] > 8 {
 		t.Errorf("ΔE from its mixture after one, two and three presses: %.1f", d)
-	}
-}
-
-func TestTwoMixturesSideBySideAreNoMud(t *testing.T) {
-	p := report(t, patch(nil, with(on("broken", lesson.Tap, "filbert10", "light"), func(s *lesson.Step) { s.Mixtures, s.Cover = []string{"light", "ridge"}, 0.8 })))
-	t.Logf("%.0f %% mud, ΔE %.1f", 100*p.Mud, p.Delta)
-	if p.Mud > 0.1 {
-		t.Errorf("two mixtures tapped side by side on a dry ground: %.0f %% mud", 100*p.Mud)
 	}
 }

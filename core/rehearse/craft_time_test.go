@@ -276,6 +276,26 @@ func TestAcrylicBearsOilWhenItIsDryToTheTouch(t *testing.T) {
 	}
 }
 
+func TestAnOilBlockInBearsALayerAfterADayWithAlkydAndAfterDaysWithout(t *testing.T) {
+	dry := func(micron, hours float64, medium lesson.Medium) bool {
+		f := coated(micron, 0.5, medium)
+		return f.Rest(hours/24) > f.W*f.H/2
+	}
+	alkyd, tube := lesson.Medium{Alkyd: 20}, lesson.Medium{}
+	for _, c := range []struct {
+		micron, hours float64
+		medium        lesson.Medium
+		want          bool
+	}{
+		{12, 6, alkyd, false}, {12, 24, alkyd, true}, {20, 8, alkyd, false}, {8, 12, alkyd, true},
+		{20, 24, tube, false}, {20, 72, tube, true}, {50, 72, tube, false}, {50, 7 * 24, tube, true},
+	} {
+		if got := dry(c.micron, c.hours, c.medium); got != c.want {
+			t.Errorf("%v µm with %v %% alkyd after %v h: dry is %v", c.micron, c.medium.Alkyd, c.hours, got)
+		}
+	}
+}
+
 func TestTheCanvasSaysHowManyMinutesUntilAStepHolds(t *testing.T) {
 	wait := func(l *lesson.Lesson) float64 { return run(t, l, 0.5).ReadyIn(len(l.Steps)-1, 20) }
 	first := func(load lesson.Load) lesson.Step { return with(dark(1), func(s *lesson.Step) { s.Load = load }) }

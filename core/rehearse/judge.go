@@ -132,6 +132,11 @@ func (b *blend) add(c spectrum.Lab) {
 	b.sum.L, b.sum.A, b.sum.B, b.n = b.sum.L+c.L, b.sum.A+c.A, b.sum.B+c.B, b.n+1
 }
 
+// join adds another blend, or takes it away again where sign is -1.
+func (b *blend) join(o blend, sign float64) {
+	b.sum.L, b.sum.A, b.sum.B, b.n = b.sum.L+sign*o.sum.L, b.sum.A+sign*o.sum.A, b.sum.B+sign*o.sum.B, b.n+sign*o.n
+}
+
 func (b *blend) mean() spectrum.Lab {
 	return spectrum.Lab{L: b.sum.L / b.n, A: b.sum.A / b.n, B: b.sum.B / b.n}
 }

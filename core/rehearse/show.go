@@ -6,7 +6,6 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
-	"proxenos/core/spectrum"
 )
 
 // Views that a canvas alone cannot give, because they need the script.
@@ -26,7 +25,7 @@ func ViewTerms() []lesson.Term {
 		{ID: string(film.Greyscale), Name: "Greyscale", Meaning: "Lightness alone: if this reads, the picture reads."},
 		{ID: string(film.Squint), Name: "Squint", Meaning: "Through half-closed eyes at two metres: only the large shapes."},
 		{ID: string(film.Wet), Name: "Wet", Meaning: "Dark is wet, light has set, near-white is dry."},
-		{ID: string(Mud), Name: "Mud", Meaning: "What shows against what was meant: white is right, black is ΔE00 20 or more off."},
+		{ID: string(Mud), Name: "Mud", Meaning: "What an eye sees as one colour, 3 mm wide, against what was meant there: white is right, black is ΔE00 20 or more off."},
 		{ID: string(film.Value), Name: "Values", Meaning: "Nine steps, from 1 dark to 9 light."},
 		{ID: string(film.Thick), Name: "Thick", Meaning: "The lighter, the thicker the wet film; white is 150 µm."},
 		{ID: string(film.Covered), Name: "Covered", Meaning: "How far the ground is hidden: black is bare."},
@@ -61,7 +60,7 @@ func (r *Rehearsal) show(v film.View, minute float64, width int, part image.Rect
 	switch v {
 	case Mud:
 		f := r.At(minute)
-		return f.Draw(part, width, r.mudMap(f, minute), false)
+		return f.Draw(part, width, r.mudMap(f, minute, part), false)
 	case ThisStep:
 		f := r.At(minute)
 		i := r.stepAt(minute)
@@ -90,43 +89,4 @@ func (r *Rehearsal) stepAt(minute float64) int {
 		return -1
 	}
 	return r.latest(func(m lesson.Moment) bool { return m.Start < minute })
-}
-
-// muddiest is the ΔE00 that is shown as black.
-const muddiest = 20.0
-
-// mudMap shows, for every cell, how far what shows is from what the last step that
-// has ended and laid paint there meant: white is right, black is another colour.
-func (r *Rehearsal) mudMap(f *film.Film, minute float64) func(x, y int) [3]float32 {
-	owner := make([]int16, f.W*f.H)
-	for c := range owner {
-		owner[c] = -1
-	}
-	meant := make([][][]spectrum.Lab, len(r.stages))
-	for i := range r.stages {
-		if r.times[i].Free > minute+1e-9 {
-			break
-		}
-		st := &r.stages[i]
-		if meant[i] = meanings(r.Lesson, st, f); len(meant[i]) == 0 || len(r.Lesson.Steps[i].Mixtures) == 0 {
-			continue
-		}
-		for k, q := range st.patch.laid {
-			if q >= showsFrom {
-				owner[st.patch.from+k] = int16(i)
-			}
-		}
-	}
-	return func(x, y int) [3]float32 {
-		o := owner[y*f.W+x]
-		if o < 0 {
-			return [3]float32{blank, blank, blank}
-		}
-		st := &r.stages[o]
-		shade := min(st.patch.shadeAt(y*f.W+x), len(meant[o])-1)
-		seen := f.Colour(x, y)
-		d := spectrum.DeltaE(seen, closest(seen, meant[o][shade]))
-		g := float32(0.8 * (1 - min(1, d/muddiest)))
-		return [3]float32{g, g, g}
-	}
 }

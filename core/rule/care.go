@@ -38,12 +38,12 @@ func findDirtyBrush(c *Context) []Finding {
 			Figure: round(p.Brought.Residue, 1), Unit: "ΔE00", Threshold: residueMost}
 		t, _ := c.Lesson.Tool(s.Tool)
 		if s.Care == lesson.CarryOn && p.Brought.Residue < wipeEnough {
-			c.changed(f, "wipe it first", s, func(n *lesson.Step) { n.Care = lesson.Wipe })
+			c.cleaned(f, "wipe it first", s, lesson.Wipe)
 		}
 		if t.Kind.Brush() {
-			c.changed(f, "rinse it and dry it fully", s, func(n *lesson.Step) { n.Care = lesson.RinseDry })
+			c.cleaned(f, "rinse it and dry it fully", s, lesson.RinseDry)
 		}
-		c.changed(f, "take a clean one", s, func(n *lesson.Step) { n.Care = lesson.Fresh })
+		c.cleaned(f, "take a clean one", s, lesson.Fresh)
 		return f
 	})
 }
@@ -55,13 +55,15 @@ func findSolventLeft(c *Context) []Finding {
 		}
 		f := &Finding{Says: fmt.Sprintf("%s comes rinsed and damp to %s: %.0f %% more solvent than the paint was mixed with.", lesson.Capital(c.Lesson.ToolName(s.Tool)), c.Lesson.Label(i), p.Brought.Solvent),
 			Figure: round(p.Brought.Solvent, 0), Unit: "%", Threshold: solventMost}
-		drier := s
-		drier.Care = lesson.RinseDry
-		drier.Minutes++
-		if r, _, ok := c.remedy("dry it for a minute after rinsing", lesson.Change{Step: drier}); ok {
-			f.Remedies = append(f.Remedies, r)
-		}
-		c.changed(f, "wipe it instead", s, func(n *lesson.Step) { n.Care = lesson.Wipe })
+		c.cleaned(f, "rinse it and dry it fully", s, lesson.RinseDry)
+		c.cleaned(f, "wipe it instead", s, lesson.Wipe)
 		return f
 	})
+}
+
+// cleaned offers to clean the tool of a step another way.
+func (c *Context) cleaned(f *Finding, words string, s lesson.Step, care lesson.Care) {
+	if r, _, ok := c.remedy(words, lesson.SetCare{Step: s.ID, Care: care}); ok {
+		f.Remedies = append(f.Remedies, r)
+	}
 }

@@ -37,8 +37,10 @@ func Mend(c *Context, open []Finding, round int) lesson.All {
 	if rest, _ := part(safe, func(id string) bool { return id != over.ID }); len(rest) > 0 && round < lastLooks {
 		safe = rest
 	}
+	// What a tool brings along is often all that is wrong with its paint: it is cleaned first.
+	dirty, others := part(safe, func(id string) bool { return id == dirtyBrush.ID })
 	written := map[string]bool{}
-	for _, f := range safe {
+	for _, f := range append(dirty, others...) {
 		since := 1 // the round in which it was first mended
 		if !cause(f.Rule) {
 			since = lastCauses
@@ -70,6 +72,8 @@ func writes(e lesson.Edit) (steps []string) {
 		return writes(e.Edit)
 	case lesson.Change:
 		return []string{e.Step.ID}
+	case lesson.SetCare:
+		return []string{e.Step}
 	case lesson.All:
 		for _, one := range e {
 			steps = append(steps, writes(one)...)

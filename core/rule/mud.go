@@ -74,16 +74,17 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 		change("load heavily and barely touch", func(n *lesson.Step) { n.Load, n.Pressure = lesson.HeavyLoad, lesson.Barely })
 	}
 	if s.Care == lesson.CarryOn {
-		change("wipe the tool first", func(n *lesson.Step) { n.Care = lesson.Wipe })
+		change("wipe the tool first", func(n *lesson.Step) { *n = n.Cleaned(lesson.Wipe) })
 	}
 	if s.Care != lesson.Fresh {
-		change("take a fresh tool", func(n *lesson.Step) { n.Care = lesson.Fresh })
+		change("take a fresh tool", func(n *lesson.Step) { *n = n.Cleaned(lesson.Fresh) })
 	}
 	if t, ok := c.softerTool(s); ok {
 		change("use the softer "+c.Lesson.ToolName(t), func(n *lesson.Step) { n.Tool = t })
 		if s.Load != lesson.HeavyLoad || s.Pressure != lesson.Barely {
 			change("load the softer "+c.Lesson.ToolName(t)+" heavily and barely touch", func(n *lesson.Step) {
-				n.Tool, n.Load, n.Pressure, n.Care = t, lesson.HeavyLoad, lesson.Barely, lesson.Fresh
+				*n = n.Cleaned(lesson.Fresh)
+				n.Tool, n.Load, n.Pressure = t, lesson.HeavyLoad, lesson.Barely
 			})
 		}
 	}

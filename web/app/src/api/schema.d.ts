@@ -1452,7 +1452,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPause"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditCare"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPause"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -1462,6 +1462,12 @@ export interface components {
             /** @enum {string} */
             edit: "all";
             edits: components["schemas"]["Edit"][];
+        };
+        EditCare: {
+            care: string;
+            /** @enum {string} */
+            edit: "care";
+            step: string;
         };
         EditChange: {
             /** @enum {string} */

@@ -22,6 +22,7 @@ interface Choice {
   meaning: string
   chosen: boolean
   fields: Partial<Step>
+  edit?: Edit // instead of fields, where more than a field changes
 }
 
 /** Sentence is the open step: its underlined parts are pickers. */
@@ -79,7 +80,9 @@ function Picker({ slot, done, ...p }: Props & { slot: string; done: () => void }
             className="block w-full border-transparent text-left"
             onClick={() => {
               done()
-              if (!c.chosen) p.setStep(p.step, c.fields)
+              if (c.chosen) return
+              if (c.edit) p.apply(c.edit)
+              else p.setStep(p.step, c.fields)
             }}
           >
             {c.name}
@@ -110,7 +113,7 @@ function choices(slot: string, { saved, step, vocabulary: v }: Props): Choice[] 
     case 'pressure':
       return terms(v.pressures, step.pressure, (id) => ({ pressure: id as Step['pressure'] }))
     case 'care':
-      return terms(v.cares, step.care, (id) => ({ care: id as Step['care'] }))
+      return v.cares.map((t) => ({ ...t, chosen: t.id === step.care, fields: {}, edit: { edit: 'care', step: step.id, care: t.id as Step['care'] } }))
     case 'where':
       return terms(v.wheres, step.where, (id) => ({ where: id as Step['where'] }))
     case 'medium':
