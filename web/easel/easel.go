@@ -90,8 +90,8 @@ func (e *Easel) Close() {
 
 // Rehearse returns the job for a lesson, starting it if need be. key names the lesson on the
 // shelf, version counts its changes: an unfinished job of an older version is stopped, one of
-// a newer is not, for somebody may still ask how it was. Who asks again for what waits lets
-// it rise.
+// a newer is not, for somebody may still ask how it was. One that paints the same goes on, and
+// this one takes its canvas. Who asks again for what waits lets it rise.
 func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	painting := l.Painting()
 	name := painting + "/" + l.Judging()
@@ -105,17 +105,25 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 		}
 		if _, done := e.kept.Get(name); !done {
 			j.place.rise()
+			if j.after != nil {
+				j.after.place.rise()
+			}
 		}
 		return j
 	}
+	var after *Job
 	for _, old := range e.work {
-		if old.key == key && old.version < version && !old.shared && !old.ended() {
+		switch {
+		case old.ended():
+		case old.painting == painting:
+			after = old
+		case old.key == key && old.version < version && !old.shared:
 			old.cancel()
 		}
 	}
 	ctx, cancel := context.WithCancel(e.ctx)
 	j := newJob(l, key, version, name, painting, cancel)
-	j.place = e.turn.line()
+	j.place, j.after = e.turn.line(), after
 	e.work[name] = j
 	e.store.busy(key)
 	e.jobs.Go(func() {
@@ -148,11 +156,15 @@ func (e *Easel) Open(key, painting string) {
 	})
 }
 
-// before returns what a job can go on from: the last finished one of its lesson, or what the
-// cabinet has. An empty one where there is nothing.
+// before returns what a job can go on from: the one that painted the same while it waited, the
+// last finished one of its lesson, or what the cabinet has. An empty one where there is nothing.
 func (e *Easel) before(ctx context.Context, j *Job) *Job {
 	e.mu.Lock()
 	last := e.latest[j.key]
+	if same := j.after; same != nil && same.ended() && same.err == nil {
+		last = same
+	}
+	j.after = nil
 	e.mu.Unlock()
 	if last == nil {
 		if err := e.takeOut(ctx, j.key, j.painting); err != nil && ctx.Err() == nil {
@@ -253,6 +265,13 @@ const loose = 2
 // paint carries a job out, when it is its turn.
 func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 	defer fault.Catch(&err)
+	if j.after != nil {
+		select {
+		case <-j.after.finished:
+		case <-ctx.Done():
+			return ctx.Err()
+		}
+	}
 	if err := j.place.take(ctx); err != nil {
 		return err
 	}

@@ -22,6 +22,7 @@ type Job struct {
 	name     string // what is painted and judged
 	painting string // what is painted
 	place    *waiter
+	after    *Job // paints the same and is not done; its canvas will do
 	cancel   context.CancelFunc
 	done     atomic.Int32
 	drafted  chan struct{} // closed once trials may be read
