@@ -278,7 +278,7 @@ func TestMudAnswersToTheShell(t *testing.T) {
 	l := sample.Lesson()
 	l.Steps[2].Load, l.Steps[2].Cover = lesson.HeavyLoad, 3
 	l.Steps[3] = sample.Step("lights", "trees", lesson.LongPull, "filbert10", "light")
-	l.Steps[3].Load = lesson.ThinLoad
+	l.Steps[3].Load = lesson.MediumLoad
 	figure := func(name string) float64 {
 		_, out, _ := shell(t, "", "check", "--json", name)
 		var list []struct {

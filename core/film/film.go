@@ -118,6 +118,7 @@ const (
 	atSet          // 0 wet, 1 set
 	atMark         // step that laid the top
 	atClock        // minute up to which the cell has aged
+	atWay          // which way hairs went over it last, as [WayOf] tells; 0 where none did
 	cellFigures
 )
 

@@ -22,14 +22,16 @@ const (
 	count
 )
 
-func newFilm(surface film.Surface) *film.Film {
+func newFilm(surface film.Surface) *film.Film { return film.New(specOf(surface)) }
+
+func specOf(surface film.Surface) film.Spec {
 	var in []film.Ingredient
 	for _, key := range []string{"PW6", "PB29"} {
 		p, _ := paint.Find(key)
 		in = append(in, film.Ingredient{Key: key, Coat: p.Coat, Drying: 1})
 	}
 	in = append(in, film.Ingredient{Key: "oil", Drying: 0.6}, film.Ingredient{Key: "alkyd", Drying: 3}, film.Ingredient{Key: "solvent", Drying: 2})
-	return film.New(film.Spec{Width: 20, Height: 20, Cell: 0.5, Ingredients: in, Surface: surface, Ground: spectrum.Flat(0.5), Light: [2]float64{1, 0}, Seed: 1})
+	return film.Spec{Width: 20, Height: 20, Cell: 0.5, Ingredients: in, Surface: surface, Ground: spectrum.Flat(0.5), Light: [2]float64{1, 0}, Seed: 1}
 }
 
 func coat(f *film.Film, what int, micron float64) {

@@ -13,6 +13,7 @@ type ground struct {
 	high []float32        // µm of dry paint; nil for none anywhere
 	r    [][Bands]float32 // reflectance inside the film; nil for the first ground everywhere
 	oil  []bool           // whether dry oil paint lies there; nil for nowhere
+	way  []uint8          // which way hairs went over what is dry, as [WayOf] tells; nil for nowhere
 }
 
 // newGround is the bare support.
@@ -27,7 +28,8 @@ func newGround(sh *shared) *ground {
 // layered returns a copy that has room for dry paint.
 func (g *ground) layered(sh *shared) *ground {
 	n := len(g.low)
-	out := &ground{low: make([]float32, n), high: make([]float32, n), r: make([][Bands]float32, n), oil: make([]bool, n)}
+	out := &ground{low: make([]float32, n), high: make([]float32, n), r: make([][Bands]float32, n), oil: make([]bool, n), way: make([]uint8, n)}
+	copy(out.way, g.way)
 	copy(out.low, g.low)
 	copy(out.high, g.high)
 	copy(out.oil, g.oil)
@@ -129,6 +131,9 @@ func (f *Film) harden(oil bool, dry func(c []float32) bool) (cells int) {
 				next.r[at] = f.layers(c, &next.r[at])
 				next.high[at] += wet
 				next.oil[at] = next.oil[at] || oil
+				if way := c[2*f.N+atWay]; way > 0 {
+					next.way[at] = uint8(way)
+				}
 				clear(c)
 				cells++
 			}

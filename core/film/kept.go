@@ -132,17 +132,17 @@ func (g *ground) keep() KeptGround {
 	for i := range g.r {
 		reflects = append(reflects, g.r[i][:]...)
 	}
-	oil := make([]byte, len(g.oil))
+	oil := make([]byte, len(g.oil)) // the lowest bit; the others tell the way
 	for i, o := range g.oil {
-		if o {
-			oil[i] = 1
+		if oil[i] = g.way[i] << 1; o {
+			oil[i] |= 1
 		}
 	}
 	return KeptGround{compress(g.low), compress(g.high), compress(reflects), s2.Encode(nil, oil)}
 }
 
 func (k KeptGround) restore(cells int) (*ground, error) {
-	g := &ground{r: make([][Bands]float32, cells), oil: make([]bool, cells)}
+	g := &ground{r: make([][Bands]float32, cells), oil: make([]bool, cells), way: make([]uint8, cells)}
 	var reflects []float32
 	var err error
 	for _, part := range []struct {
@@ -162,7 +162,7 @@ func (k KeptGround) restore(cells int) (*ground, error) {
 		return nil, errors.New("it does not say where oil lies")
 	}
 	for i, o := range oil {
-		g.oil[i] = o == 1
+		g.oil[i], g.way[i] = o&1 == 1, o>>1
 	}
 	return g, nil
 }

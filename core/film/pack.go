@@ -103,8 +103,8 @@ func (f *Film) cells(t *tile) []float32 {
 	return c
 }
 
-// cellFigureBytes are what set, mark and clock of a cell take when they are packed.
-const cellFigureBytes = 2 + 2 + 4
+// cellFigureBytes are what set, mark, clock and way of a cell take when they are packed.
+const cellFigureBytes = 2 + 2 + 4 + 1
 
 // pack writes the cells of a tile in few bytes: which ingredients there are, the first and
 // then the second bytes of each in the order of the cells, and the cell's own figures. The
@@ -155,6 +155,10 @@ func (f *Film) pack(cells []float32) []byte {
 	}
 	pair(2*n+atClock, 16)
 	pair(2*n+atClock, 0)
+	ways := plane()
+	for k := range ways {
+		ways[k] = byte(cells[2*n+atWay+k*f.stride])
+	}
 	b.packed = slices.Grow(b.packed[:0], s2.MaxEncodedLen(size))
 	return bytes.Clone(s2.Encode(b.packed[:cap(b.packed)], raw)) // no longer than it must be
 }
@@ -198,5 +202,8 @@ func (f *Film) unpack(packed []byte) []float32 {
 	pair(func(c []float32, v uint32) {
 		c[2*n+atClock] = math.Float32frombits(math.Float32bits(c[2*n+atClock]) | v)
 	})
+	for k, way := range raw {
+		cells[k*f.stride+2*n+atWay] = float32(way)
+	}
 	return cells
 }

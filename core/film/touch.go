@@ -42,6 +42,7 @@ type Press struct {
 	Fluid    float32 // share of medium in the paint that it was loaded with; 1 for a tool without paint
 	Levels   float32 // how much of its paint runs from where much lies to where little does, 0-1
 	Still    bool    // it is set down and lifted, so that it does not slide on what is thick
+	Way      float32 // which way it goes, as [WayOf] tells; 0 where it has none
 	Roll     bool    // a roll of paint on a knife's edge: lays whole or not at all
 }
 
@@ -61,8 +62,11 @@ const (
 	wetFloods  = 12.0 // µm of wet film into which even a poor hair lays its paint all over
 	fullTakes  = 0.8  // how much less than an empty hair a full one takes up
 	tearLeast  = 6.0  // µm of soft paint that can be torn up
+	tearTakes  = 0.9  // how much of what it tears a hair takes along, beside what it would take anyway
 	tearFrom   = 0.1  // how much more of a film than of what is laid on it must be medium until it tears
 	tearing    = 6.0  // how quickly it tears from there
+	combsFrom  = 0.5  // µm laid from which hairs leave the surface as they went
+	combsWell  = 0.3  // share of the top that they stirred from which they do so too
 	setGrabs   = 0.8  // how much more of its paint a hair leaves on a film that has set and turned matt
 	grabFrom   = 5.0  // µm of wet film below which a thirsty ground holds the brush back
 )
@@ -181,7 +185,7 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		lay *= min(1.9, max(0.1, 1+2*p.Levels*(h.seen-wet)/max(6, h.seen)))
 	}
 	if tears > 0 {
-		take += 0.7 * (1 - take) * tears
+		take += tearTakes * (1 - take) * tears
 		lay *= 1 - 0.97*tears
 	}
 	if slips := slipsFrom(fluid); wet > slips && !p.Still {
@@ -237,8 +241,11 @@ func (f *Film) Touch(x, y int, h *Hair, p *Press) {
 		newTop = TopMost
 	}
 	h.Total = newCarry
+	if p.Way > 0 && (lay >= combsFrom || fromTop >= combsWell) {
+		fig[atWay] = p.Way
+	}
 	fig[atTop], fig[atBody] = newTop, newBody
-	if after := newTop + newBody; lay > 0 && after > 0 {
+	if after := newTop + newBody; lay > 0 && after > 0 && !(f.water && fig[atMark] != f.mark) {
 		fig[atSet] *= 1 - lay/after // fresh paint has not set
 	}
 	if f.rec != nil {
@@ -348,5 +355,6 @@ func (f *Film) Scrape(x, y int, firm float64) float64 {
 		c[i] = 0
 	}
 	c[2*n+atBody], c[2*n+atTop] = wet*keep, 0
+	c[2*n+atWay] = 0 // a blade leaves it smooth
 	return float64(off)
 }

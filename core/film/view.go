@@ -56,6 +56,14 @@ func (f *Film) Show(v View, width int) *image.RGBA {
 
 // ShowPart is [Film.Show] for a rectangle of cells, cut to the canvas.
 func (f *Film) ShowPart(v View, part image.Rectangle, width int) *image.RGBA {
+	switch v {
+	case Paint: // light rakes over it from the upper left
+		lin, w, h := f.surface(part, width, -math.Sqrt2/2, -math.Sqrt2/2)
+		return picture(lin, w, h, width)
+	case Lit:
+		lin, w, h := f.surface(part, width, f.spec.Light[0], f.spec.Light[1])
+		return picture(lin, w, h, width)
+	}
 	shows := f.cellView(v)
 	return f.Draw(part, width, func(x, y int) [3]float32 { return shows(x, y) }, v == Squint)
 }
@@ -78,6 +86,11 @@ func (f *Film) Draw(part image.Rectangle, width int, cell func(x, y int) [3]floa
 	if soft {
 		blur(lin, w, h, max(1, int(squintAt/f.spec.Cell/2)))
 	}
+	return picture(lin, w, h, width)
+}
+
+// picture is linear light as a screen shows it, width pixels wide; 0 leaves its size.
+func picture(lin [][3]float32, w, h, width int) *image.RGBA {
 	if width <= 0 {
 		width = w
 	}
@@ -136,22 +149,8 @@ func (f *Film) cellView(v View) func(x, y int) [3]float32 {
 			step := labOf(colour(x, y)).Value()
 			return grey(spectrum.Lab{L: (float64(step) - 0.5) * 100 / 9}.XYZ(d65White).Y / 100)
 		}
-	case Flat, Squint:
-		return colour
 	}
-	// Light rakes over weave and paint: what rises toward it is lighter.
-	lx, ly := float32(-math.Sqrt2/2), float32(-math.Sqrt2/2)
-	if v == Lit {
-		lx, ly = float32(f.spec.Light[0]), float32(f.spec.Light[1])
-	}
-	return func(x, y int) [3]float32 {
-		across := f.height(looks, x+1, y) - f.height(looks, x-1, y)
-		down := f.height(looks, x, y+1) - f.height(looks, x, y-1)
-		slope := -(lx*across + ly*down)
-		k := 1 + max(-0.16, min(0.22, slope*0.0018/float32(2*f.Cell)))
-		rgb := colour(x, y)
-		return [3]float32{rgb[0] * k, rgb[1] * k, rgb[2] * k}
-	}
+	return colour // Flat and Squint
 }
 
 // underLamp shows the canvas with the bands of another lamp.
@@ -236,17 +235,6 @@ func box(lin [][3]float32, first, step, n, radius int) {
 		add(i-radius-1, -1)
 		lin[first+i*step] = [3]float32{sum[0] / count, sum[1] / count, sum[2] / count}
 	}
-}
-
-// height is how high the surface stands at a cell, µm: wet paint fills the weave.
-func (f *Film) height(looks []*look, x, y int) float32 {
-	x, y = min(f.W-1, max(0, x)), min(f.H-1, max(0, y))
-	wet := looks[(y/TileSide)*f.tw+x/TileSide].high[(y%TileSide)*TileSide+x%TileSide]
-	dry := float32(0)
-	if f.dry.high != nil {
-		dry = f.dry.high[y*f.W+x]
-	}
-	return wet + dry + f.depth*f.weave[y*f.W+x]*max(0.15, 1-(wet+dry)/70)
 }
 
 func luminance(rgb [3]float32) float32 {

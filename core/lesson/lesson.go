@@ -311,6 +311,24 @@ type Care string
 // marks.
 func (t Technique) Veils() bool { return t == Glaze || t == Scumble || t == DryDrag }
 
+// Quiet reports whether what lies there is to look even: a sky, still water, a wall.
+func (k ZoneKind) Quiet() bool {
+	switch k {
+	case Sky, Disc, Mist, Water, Building, Image, Shadow:
+		return true
+	}
+	return false
+}
+
+// Ground reports whether it is land that lies flat, and is never one colour.
+func (k ZoneKind) Ground() bool {
+	switch k {
+	case Bank, Field, Path, Grass, Flowers:
+		return true
+	}
+	return false
+}
+
 // Mixes reports whether paint is meant to mix with what lies where it goes.
 func (t Technique) Mixes() bool { return t == PullDown || t == PushUp || t == Feather }
 

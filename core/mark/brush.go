@@ -298,6 +298,7 @@ type Dip struct {
 	Filling
 	Corner float64 // share of the hairs that are loaded, from one corner; 0 means all
 	Need   float64 // ml that the marks up to the next dip will lay: the heel takes up little more
+	Stray  Stray
 }
 
 // Load dips the tool and returns the ml taken from the pile.
@@ -318,12 +319,14 @@ func (b *Brush) Load(d Dip) (took float64) {
 		b.fluid += float64(share)
 	}
 	before := b.Carried()
+	strayed := make([]float32, len(d.Left))
 	for i := range hairs {
 		h := &hairs[i]
 		side := d.Left
 		if d.Right != nil && h.across > 0 {
 			side = d.Right
 		}
+		side = d.Stray.taken(side, h, strayed)
 		share := 1 + (h.share-1)*b.uneven()
 		if room := heel*share - h.held; room > 0 {
 			for k, part := range side {

@@ -13,6 +13,10 @@ import (
 // its cluster, and tells whether the tool prints it together with the one before: as many as
 // prints at a time.
 func (p *planner) clusters(n int, size float64, prints int, each func(at, middle lesson.Point, shade int, same bool)) {
+	if scene.Leafy(p.z.Kind) {
+		p.leaves(n, size, prints, each)
+		return
+	}
 	pockets := 0.0
 	if p.s.Cover < 1.2 {
 		pockets = 0.42 * (1.2 - p.s.Cover)
@@ -38,6 +42,62 @@ func (p *planner) clusters(n int, size float64, prints int, each func(at, middle
 	}
 }
 
+// leavesDense is how often a mass is covered at least; work that is less thorough does fewer of
+// them, but not less than leavesLeast.
+const leavesDense, leavesLeast = 0.85, 0.25
+
+// leaves picks places for n marks on the masses of a crown, from the farthest to the nearest,
+// so that each lies before those behind it; middle is that of its mass. Thorough work fills
+// what lies between them as well.
+func (p *planner) leaves(n int, size float64, prints int, each func(at, middle lesson.Point, shade int, same bool)) {
+	var masses []scene.Mass
+	for _, m := range scene.Masses(p.l, p.z, p.whole) {
+		if m.Rank <= max(leavesLeast, p.s.Cover/leavesDense) {
+			masses = append(masses, m)
+		}
+	}
+	var area float64
+	for _, m := range masses {
+		area += m.RX * m.RY
+	}
+	same := 0
+	place := func(at, middle lesson.Point) bool {
+		if !p.r.Inside(at.X, at.Y) {
+			same = 0
+			return false
+		}
+		each(at, middle, p.shade(middle.X, middle.Y, 0.5), same > 0)
+		if same++; same >= prints {
+			same = 0
+		}
+		return true
+	}
+	between := 0
+	if p.s.Cover > 1 {
+		between = int(float64(n) * min(0.5, 0.5*(p.s.Cover-1)))
+	}
+	for range between {
+		x, y := p.r.Nth(p.rng.Float64())
+		place(lesson.Point{X: x, Y: y}, lesson.Point{X: x, Y: y + size})
+		same = 0
+	}
+	for _, m := range masses {
+		want := float64(n-between) * m.RX * m.RY / area
+		few := int(want)
+		if p.rng.Float64() < want-float64(few) {
+			few++
+		}
+		same = 0
+		for made, tries := 0, 0; made < few && tries < 8*few; tries++ {
+			sin, cos := math.Sincos(p.between(0, 2*math.Pi))
+			far := math.Sqrt(p.rng.Float64())
+			if place(lesson.Point{X: m.X + far*m.RX*cos, Y: m.Y + far*m.RY*sin}, lesson.Point{X: m.X, Y: m.Y}) {
+				made++
+			}
+		}
+	}
+}
+
 // tap presses the corner of the brush in clusters; on a conifer along its boughs.
 func (p *planner) tap() {
 	spread := max(0.8, min(p.tool.Width*0.24, 0.3*min(p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0)))
@@ -54,8 +114,12 @@ func (p *planner) tap() {
 		})
 		return
 	}
-	p.clusters(n, spread*2.6, prints, func(at, _ lesson.Point, shade int, same bool) {
-		add(at, p.between(-2.6, -0.5), shade, same)
+	p.clusters(n, spread*2.6, prints, func(at, middle lesson.Point, shade int, same bool) {
+		flick := p.between(-2.6, -0.5)
+		if scene.Leafy(p.z.Kind) { // leaves turn outward
+			flick = math.Atan2(at.Y-middle.Y, at.X-middle.X) + p.between(-0.6, 0.6)
+		}
+		add(at, flick, shade, same)
 	})
 }
 

@@ -33,8 +33,12 @@ type Stroke struct {
 // Leftover is the shade of a stroke that is made with what the tool still carries.
 const Leftover = -1
 
-// A Place tells whether a tool may touch the canvas at x, y, mm.
-type Place interface{ Inside(x, y float64) bool }
+// A Place tells where a tool may touch the canvas: whether x, y, mm, is inside, and how deep,
+// mm, negative outside.
+type Place interface {
+	Inside(x, y float64) bool
+	Deep(x, y float64) float64
+}
 
 // A Hand makes strokes with a brush on a film.
 type Hand struct {
@@ -42,6 +46,7 @@ type Hand struct {
 	Brush    *Brush
 	Pressure float64 // 0-1
 	Within   Place   // nil for anywhere
+	Soft     float64 // mm over which what is laid fades at the rim of that place; 0 for a hard rim
 	Rng      *rand.Rand
 }
 
@@ -166,6 +171,7 @@ const (
 func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 	cell := h.Brush.cell
 	feel := h.feel(p, s.Manner)
+	feel.Way = film.WayOf(s.tx, s.ty)
 	base := feel
 	spread := 1 + s.Splay*min(1, s.at/30)
 	if s.Gather > 0 { // the same paint on less width
@@ -221,16 +227,54 @@ func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 		}
 		px := x + s.ax*b.across*spread + s.tx*b.along + b.jx
 		py := y + s.ay*b.across*spread + s.ty*b.along + b.jy
-		if h.Within != nil && !s.Free && !h.Within.Inside(px+s.stray[0], py+s.stray[1]) {
-			continue
+		fades := float32(1)
+		if h.Within != nil && !s.Free {
+			if fades = h.fade(px+s.stray[0], py+s.stray[1], b, blade); fades <= 0 {
+				continue
+			}
 		}
 		if slip > 0 {
 			px += slip * (s.wanderX.At(b.across/slipWide)*2 - 1)
 			py += slip * (s.wanderY.At(b.across/slipWide)*2 - 1)
 		}
+		if fades == 1 {
+			h.meet(b, px, py, &feel)
+			continue
+		}
+		lay, dig := feel.Lay, feel.Dig
+		feel.Lay, feel.Dig = lay*smooth(fades), dig*fades
 		h.meet(b, px, py, &feel)
+		feel.Lay, feel.Dig = lay, dig
 	}
 }
+
+// rimLies is where the rim lies in what fades: a little more of that is outside.
+const rimLies = 0.65
+
+// hairStrays is how far hairs reach over a rim one after the other, as a share of how soft it is.
+const hairStrays = 0.5
+
+// fade is how wholly a hair is where it may paint, 0 to 1: the rim of a place may be soft. A
+// blade breaks off there.
+func (h *Hand) fade(x, y float64, b *hair, blade bool) float32 {
+	if h.Soft <= 0 {
+		if h.Within.Inside(x, y) {
+			return 1
+		}
+		return 0
+	}
+	t := float32(h.Within.Deep(x, y)/h.Soft) + rimLies + hairStrays*(b.share-1)
+	if blade && t < 0.5 {
+		return 0
+	}
+	if blade {
+		return 1
+	}
+	return max(0, min(1, t))
+}
+
+// smooth eases a figure from 0 to 1 in and out.
+func smooth(t float32) float32 { return t * t * (3 - 2*t) }
 
 // wander moves what the hairs of a tool of some width wander by to where the stroke is.
 func (s *dragging) wander(width float64) {
@@ -272,6 +316,7 @@ func (h *Hand) press(s Stroke) {
 	shape := h.Rng.Uint64()
 	long := 0.55 + 0.45*h.Rng.Float64()
 	cx, cy := math.Cos(s.Flick), math.Sin(s.Flick)
+	way := film.WayOf(cx, cy)
 	for range touches {
 		b := &hairs[h.Rng.IntN(len(hairs))]
 		angle := h.Rng.Float64() * 2 * math.Pi
@@ -287,12 +332,18 @@ func (h *Hand) press(s Stroke) {
 		feel := h.feel(p, s.Manner)
 		feel.Lay *= pressLays
 		feel.Still = true
+		feel.Way = way
 		drift := h.Rng.Float64() * cell
+		lay := feel.Lay
 		for k := range 2 {
 			x := at.X + dx*size + cx*(drift+float64(k)*cell)
 			y := at.Y + dy*size + cy*(drift+float64(k)*cell)
-			if h.Within != nil && !s.Free && !h.Within.Inside(x, y) {
-				continue
+			if h.Within != nil && !s.Free {
+				fades := h.fade(x, y, b, false)
+				if fades <= 0 {
+					continue
+				}
+				feel.Lay = lay * smooth(fades)
 			}
 			h.meet(b, x, y, &feel)
 		}
@@ -321,6 +372,7 @@ func (h *Hand) turn(s Stroke) {
 			if h.Within != nil && !s.Free && !h.Within.Inside(x, y) {
 				continue
 			}
+			feel.Way = film.WayOf(-math.Sin(a), math.Cos(a))
 			h.meet(b, x, y, &feel)
 		}
 	}

@@ -94,3 +94,16 @@ func BenchmarkOf(b *testing.B) {
 		measure.Of(r)
 	}
 }
+
+func TestTheSurfaceOfAPictureIsMeasured(t *testing.T) {
+	s := measure.SurfaceOf(rehearsed(t))
+	if s.Spread <= 0 || s.Spread > 20 || s.Flat <= 0 || s.Flat >= 1 || s.Film99 < s.Film95 || s.Light <= s.Dark {
+		t.Errorf("%+v", s)
+	}
+	if s.Relief5 > -1 || s.Relief95 < 1 {
+		t.Errorf("light on the relief moves L* from %.1f to %.1f", s.Relief5, s.Relief95)
+	}
+	if s.OneCell < 0 || s.OneCell > 1 || s.Wide < 0 || s.Wide+s.OneCell > 1 {
+		t.Errorf("%.2f of the edges are one cell wide, %.2f over 3 mm", s.OneCell, s.Wide)
+	}
+}

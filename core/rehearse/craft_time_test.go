@@ -120,7 +120,16 @@ func TestStiffOverSoftTearsAndSoftOverStiffLiesOnTop(t *testing.T) {
 	// over is the volume of its own paint that a light leaves on a dark and of the dark that it
 	// takes away, µm·cell.
 	over := func(below, above lesson.Medium) (left, torn float64) {
-		l := patch(nil, with(dark(1), func(s *lesson.Step) { s.Load, s.Medium = lesson.FullLoad, below }),
+		l := patch(func(l *lesson.Lesson) { // a paint each, so that it can be told whose is where
+			for k, m := range l.Mixtures {
+				switch m.ID {
+				case "light":
+					l.Mixtures[k].Parts = []lesson.Part{{Paint: "PW6", Parts: 1}}
+				case "dark":
+					l.Mixtures[k].Parts = []lesson.Part{{Paint: "PB29", Parts: 1}}
+				}
+			}
+		}, with(dark(1), func(s *lesson.Step) { s.Load, s.Medium = lesson.FullLoad, below }),
 			with(light(lesson.MediumLoad, lesson.Evenly), func(s *lesson.Step) { s.Medium = above }))
 		r := run(t, l, 0.5)
 		f := r.At(l.Steps[0].Minutes)
@@ -130,8 +139,8 @@ func TestStiffOverSoftTearsAndSoftOverStiffLiesOnTop(t *testing.T) {
 			r.Final.Amounts(x, y, after)
 		})
 		white, blue := 0, 2 // places on the palette
-		left = (after[white] - before[white]) * 8 / 6 / (1 - above.Total()/100)
-		torn = (before[blue] - after[blue]) * 3 / (1 - below.Total()/100)
+		left = (after[white] - before[white]) / (1 - above.Total()/100)
+		torn = (before[blue] - after[blue]) / (1 - below.Total()/100)
 		return left, torn
 	}
 	stiffLeft, stiffTorn := over(lesson.Medium{Oil: 35}, lesson.Medium{})

@@ -26,7 +26,7 @@ const samples = 2500
 // measure compares what lies on the canvas with what the step meant.
 func (p *Report) measure(l *lesson.Lesson, st *stage, f *film.Film, rec *film.Record) {
 	p.Touches = rec.Touches
-	meant := meanings(l, st, f)
+	meant := meanings(l, l.Steps[l.Step(p.Step)], st, f)
 	var cells, thick, on, off float64
 	first, traces := rec.First, rec.Cells
 	for k := range traces {
@@ -143,8 +143,9 @@ func (b *blend) mean() spectrum.Lab {
 
 // meanings lists, for each shade of a step, the colours that would be right:
 // either side of a double load, the neighbours in a gradation, and the tints that
-// a white wet base is there to make.
-func meanings(l *lesson.Lesson, st *stage, f *film.Film) [][]spectrum.Lab {
+// a white wet base is there to make; and what a pile that is not stirred to the last streak
+// gives up, which is right as well.
+func meanings(l *lesson.Lesson, s lesson.Step, st *stage, f *film.Film) [][]spectrum.Lab {
 	white := -1
 	if l.Base.Kind == lesson.WhiteBase {
 		for i, key := range l.Palette {
@@ -162,6 +163,9 @@ func meanings(l *lesson.Lesson, st *stage, f *film.Film) [][]spectrum.Lab {
 		for j := from; j <= to; j += 2 {
 			sh := st.shades[j]
 			out[k] = append(out[k], f.Mixture(sh.left))
+			if j == k {
+				out[k] = append(out[k], streaks(f, sh.left, liveliness(l, s)*(straysByDip+straysByTuft))...)
+			}
 			if sh.right != nil { // and between them they meet
 				for _, share := range []float32{0.25, 0.5, 0.75, 1} {
 					both := make([]float32, len(sh.left))
@@ -175,6 +179,24 @@ func meanings(l *lesson.Lesson, st *stage, f *film.Film) [][]spectrum.Lab {
 				tint := append([]float32(nil), sh.left...)
 				tint[white] += 0.35
 				out[k] = append(out[k], f.Mixture(tint))
+			}
+		}
+	}
+	return out
+}
+
+// streaks are the colours of a mixture with more or less of each of its paints.
+func streaks(f *film.Film, shares []float32, by float64) (out []spectrum.Lab) {
+	paints := shares[:len(shares)-film.MediumCount]
+	for k, part := range paints {
+		if part == 0 {
+			continue
+		}
+		for _, times := range []float64{math.Exp(by), math.Exp(-by)} {
+			streak := append([]float32(nil), shares...)
+			streak[k] = part * float32(times)
+			if c := f.Mixture(streak); part < 1 {
+				out = append(out, c)
 			}
 		}
 	}

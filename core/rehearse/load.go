@@ -6,6 +6,7 @@ import (
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/mark"
+	"proxenos/core/scene"
 )
 
 // care says what is left in tip and heel of a tool, and how damp it is, after each way of
@@ -84,9 +85,12 @@ func (r *Rehearsal) load(h *mark.Hand, s lesson.Step, st *stage, k int, report *
 	b.InHand = sh
 	dip := mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right, Filling: mark.FillingOf(s.Load)}
 	dip.Need, dip.Corner = st.need(h, k, b.Holds(dip.Filling))
+	dip.Stray = r.stray(s, report.Dips)
+	held := make([]float64, h.Film.N)
+	b.Contents(held)
 	took := b.Load(dip)
 	if was < 0 {
-		report.brought(b, h.Film, s, &st.shades[sh])
+		report.brought(held, took, h.Film, s, &st.shades[sh])
 	}
 	report.Dips++
 	report.Hand += mark.DipMinutes
@@ -94,6 +98,39 @@ func (r *Rehearsal) load(h *mark.Hand, s lesson.Step, st *stage, k int, report *
 	for i, share := range st.shades[sh].of {
 		report.Piles[i] += took * share
 	}
+}
+
+// What a hand takes up of a pile strays from its mixture, from dip to dip and from tuft to
+// tuft, as a share of each paint.
+const (
+	straysByDip  = 0.12
+	straysByTuft = 0.25
+)
+
+// stray is how far dip number n of a step is from its mixture. The first is taken from where
+// the pile was just mixed.
+func (r *Rehearsal) stray(s lesson.Step, n int) mark.Stray {
+	lively := liveliness(r.Lesson, s)
+	byDip := lively * straysByDip
+	if n == 0 {
+		byDip = 0
+	}
+	return mark.Stray{Dip: byDip, Tuft: lively * straysByTuft, Seed: scene.Seed(r.Lesson, s.ID) + 977*uint64(n+1)}
+}
+
+// liveliness is how much what a hand takes up strays beside the usual: less where a mass is to
+// lie quietly, least of a veil; more where ground is to be alive.
+func liveliness(l *lesson.Lesson, s lesson.Step) float64 {
+	z, _ := l.Zone(s.Zone)
+	switch {
+	case s.Technique.Veils():
+		return 0.3
+	case z.Kind.Quiet():
+		return 0.6
+	case z.Kind.Ground():
+		return 1.3
+	}
+	return 1
 }
 
 // putBack scrapes some ml of a shade back onto the piles that it came from.

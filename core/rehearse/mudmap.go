@@ -55,7 +55,7 @@ func (r *Rehearsal) owners(f *film.Film, minute float64) (owner []int16, meant [
 			break
 		}
 		st := &r.stages[i]
-		if meant[i] = meanings(r.Lesson, st, f); len(meant[i]) == 0 || len(r.Lesson.Steps[i].Mixtures) == 0 {
+		if meant[i] = meanings(r.Lesson, r.Lesson.Steps[i], st, f); len(meant[i]) == 0 || len(r.Lesson.Steps[i].Mixtures) == 0 {
 			continue
 		}
 		for k, q := range st.patch.laid {

@@ -155,12 +155,48 @@ func (r *Rehearsal) hand(i int, st *stage, b *mark.Brush, f *film.Film) *mark.Ha
 	rng := rand.New(rand.NewPCG(scene.Seed(r.Lesson, s.ID), 2))
 	h := &mark.Hand{Film: f, Brush: b, Pressure: mark.PressureOf(s.Pressure), Rng: rng}
 	if st.plan.Region != nil {
-		h.Within = st.plan.Region
+		h.Within, h.Soft = st.plan.Region, r.softness(s, st.plan.Region)
 		if s.Technique == lesson.Feather {
 			h.Within = nil // an edge is softened by crossing it
 		}
 	}
 	return h
+}
+
+// How soft rims are, mm: of what stands at hand, and how much softer with each ten times the
+// distance; of what has no rim of its own, and of what was built.
+const (
+	rimAtHand  = 0.7
+	rimByTens  = 1.25
+	rimHand    = 15.0 // m
+	rimSoftest = 4.5
+	rimOfAir   = 1.5
+	rimBuilt   = 0.5
+	rimOfWhole = 0.2 // and no more than this share of how wide or high a place is
+)
+
+// softness is over how many mm what a step lays fades at the rim of its place: by matter and
+// distance.
+func (r *Rehearsal) softness(s lesson.Step, place *scene.Region) float64 {
+	z, _ := r.Lesson.Zone(s.Zone)
+	soft := rimAtHand
+	switch z.Kind {
+	case lesson.Building, lesson.Wall, lesson.Fence:
+		soft = rimBuilt
+	case lesson.CloudBank:
+		soft = rimOfAir
+	case lesson.Mist:
+		soft = rimSoftest
+	case lesson.Disc:
+	default:
+		if k := r.Lesson.Plane(z.Plane); k >= 0 {
+			soft += rimByTens * math.Log10(max(1, r.Lesson.Planes[k].Distance/rimHand))
+		}
+	}
+	if s.Technique == lesson.CutIn || s.Medium.Acrylic { // a block-in is a map of the shapes
+		soft = min(soft, rimAtHand)
+	}
+	return min(soft, rimSoftest, rimOfWhole*min(place.X1-place.X0, place.Y1-place.Y0))
 }
 
 // stroke makes stroke k of step i.

@@ -3,7 +3,6 @@ package rehearse
 import (
 	"proxenos/core/film"
 	"proxenos/core/lesson"
-	"proxenos/core/mark"
 	"proxenos/core/spectrum"
 )
 
@@ -58,16 +57,16 @@ type Brought struct {
 	Solvent float64 `json:"solvent" doc:"percent of solvent in it beyond the step's own medium"`
 }
 
-// brought measures the tool after its first dip.
-func (p *Report) brought(b *mark.Brush, f *film.Film, s lesson.Step, sh *shade) {
+// brought measures what a tool that holds held ml of each ingredient makes of the took ml of
+// a shade that it is first dipped in.
+func (p *Report) brought(held []float64, took float64, f *film.Film, s lesson.Step, sh *shade) {
 	if sh.right != nil {
 		return
 	}
-	sum := make([]float64, f.N)
-	b.Contents(sum)
 	mixed := make([]float32, f.N)
 	var all float64
-	for i, v := range sum {
+	for i, v := range held {
+		v += took * float64(sh.left[i])
 		mixed[i] = float32(v)
 		all += v
 	}
@@ -75,7 +74,7 @@ func (p *Report) brought(b *mark.Brush, f *film.Film, s lesson.Step, sh *shade) 
 		return
 	}
 	p.Brought.Residue = spectrum.DeltaE(f.Mixture(mixed), f.Mixture(sh.left))
-	p.Brought.Solvent = max(0, 100*sum[f.N-3+film.Solvent]/all-s.Medium.Solvent)
+	p.Brought.Solvent = max(0, 100*float64(mixed[f.N-3+film.Solvent])/all-s.Medium.Solvent)
 }
 
 // bothEvery is how many cells apart the places are at which two steps are compared; it

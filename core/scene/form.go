@@ -20,9 +20,11 @@ func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region) func(x, y float64) f
 	case lesson.Ridge:
 		flank := whole.flank(l, z)
 		return func(x, y float64) float64 { return clamp(flank(x, y) * lx * 1.2) }
-	case lesson.TreeLine, lesson.Hedge, lesson.Tree, lesson.Conifer, lesson.Grass, lesson.Flowers, lesson.CloudBank, lesson.Mist:
+	case lesson.TreeLine, lesson.Hedge, lesson.Tree:
+		return leafFacing(l, z, whole)
+	case lesson.Conifer, lesson.Grass, lesson.Flowers, lesson.CloudBank, lesson.Mist:
 		clumps := clumps{seed: seed, size: clumpSize(z, whole)}
-		round := z.Kind == lesson.Tree || z.Kind == lesson.Conifer || z.Kind == lesson.CloudBank
+		round := z.Kind == lesson.Conifer || z.Kind == lesson.CloudBank
 		return func(x, y float64) float64 {
 			cx, cy := clumps.near(x, y)
 			near := ((x-cx)*lx + (y-cy)*ly) / (0.55 * clumps.size)
@@ -112,9 +114,7 @@ func LightOn(l *lesson.Lesson) (x, y float64) {
 func clumpSize(z lesson.Zone, whole *Region) float64 {
 	size := min(whole.X1-whole.X0, whole.Y1-whole.Y0)
 	switch z.Kind {
-	case lesson.TreeLine:
-		return max(5, size*0.55)
-	case lesson.Hedge, lesson.Conifer:
+	case lesson.Conifer:
 		return max(3.5, size*0.4)
 	case lesson.CloudBank, lesson.Mist:
 		return max(9, size*0.6)

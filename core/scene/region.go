@@ -23,6 +23,10 @@ type Region struct {
 	inside         []int32   // the samples that are in, for picking
 	once           sync.Once
 	ribs           []Spur // of a ridge, once asked
+	rims           sync.Once
+	rim            rim // once asked
+	crowns         sync.Once
+	crown          []Mass // of what has leaves, once asked
 }
 
 // spurs returns the ribs of the ridge that r is, remembering them.

@@ -27,7 +27,7 @@ func painted(t *testing.T, l *lesson.Lesson) *rehearse.Rehearsal {
 // towelled is the sample with a towel of 12 minutes on the sky and nothing done meanwhile.
 func towelled() *lesson.Lesson {
 	l := sample.Lesson()
-	l.Zones[1].Outline = []lesson.Point{{X: 0, Y: 36}, {X: 100, Y: 36}, {X: 100, Y: 52}, {X: 0, Y: 52}} // clear of the sky
+	l.Zones[1].Outline = []lesson.Point{{X: 0, Y: 39}, {X: 100, Y: 39}, {X: 100, Y: 52}, {X: 0, Y: 52}} // clear of the sky
 	blot := sample.Step("blot", "sky", lesson.Blot, "towel")
 	blot.Minutes = 12
 	tap := sample.Step("haze", "sky", lesson.Scumble, "filbert10", "sky")
