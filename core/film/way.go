@@ -23,15 +23,6 @@ var directions = func() (d [ways + 1][2]float32) {
 	return d
 }()
 
-// turned is how far two ways are apart, 0 to half of all.
-func turned(a, b uint8) uint8 {
-	d := a - b
-	if a < b {
-		d = b - a
-	}
-	return min(d, ways-d)
-}
-
 // way tells which way a cell was combed last, 0 where it was not: what is dry shows where
 // nothing wet lies over it.
 func (f *Film) way(c []float32, cell int) uint8 {
