@@ -30,6 +30,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos trace    LESSON.json [--mirror] [--grid 50] [--paper a4|letter] -o tracing.svg|tracing.pdf
   proxenos begin    lake|coast|wood|fields|snow|dusk [--method wet-base] [--size 400x300] [--seed 1] [-o LESSON.json]
   proxenos marks    -o marks.png
+  proxenos forms    -o forms.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
   proxenos schema
   proxenos serve    [--listen 127.0.0.1:8817] [--demo] [--memory 2048] [--artifacts 4096] [--allow-network] [--host NAME,NAME]
@@ -51,6 +52,7 @@ var commands = map[string]command{
 	"trace":    traceCommand,
 	"begin":    beginCommand,
 	"marks":    marksCommand,
+	"forms":    formsCommand,
 	"edit":     editCommand,
 	"schema":   schemaCommand,
 	"serve":    serveCommand,
@@ -71,7 +73,7 @@ func execute(ctx context.Context, args []string, in io.Reader, out, errs io.Writ
 	}
 	do, ok := commands[args[0]]
 	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, score, supply, mix, swatch, trace, begin, marks, edit, schema or serve\n", args[0])
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, score, supply, mix, swatch, trace, begin, marks, forms, edit, schema or serve\n", args[0])
 		return badInput
 	}
 	code, err := do(ctx, args[1:], in, out)

@@ -132,23 +132,32 @@ func writePicture(name string, img image.Image, out io.Writer) error {
 }
 
 func marksCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("marks", flag.ContinueOnError)
-	name := set.String("o", "", "PNG file to write; - for standard output")
+	return sheetCommand(ctx, "marks", export.MarksSheet, args, out)
+}
+
+func formsCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
+	return sheetCommand(ctx, "forms", export.FormsSheet, args, out)
+}
+
+// sheetCommand writes a sheet of specimens.
+func sheetCommand(ctx context.Context, name string, sheet func(context.Context) (image.Image, error), args []string, out io.Writer) (int, error) {
+	set := flag.NewFlagSet(name, flag.ContinueOnError)
+	file := set.String("o", "", "PNG file to write; - for standard output")
 	plain, err := flags(set, args, out)
 	switch {
 	case err != nil:
 		return 0, err
 	case len(plain) != 0:
-		return 0, fmt.Errorf("marks: %q is not wanted: give only -o marks.png", plain[0])
-	case *name == "":
-		return 0, errors.New("marks: say where to write with -o marks.png")
+		return 0, fmt.Errorf("%s: %q is not wanted: give only -o %[1]s.png", name, plain[0])
+	case *file == "":
+		return 0, fmt.Errorf("%s: say where to write with -o %[1]s.png", name)
 	}
-	img, err := export.MarksSheet(ctx)
+	img, err := sheet(ctx)
 	if err != nil {
 		return 0, err
 	}
-	if err := writePicture(*name, img, out); err != nil {
-		return 0, fmt.Errorf("marks: %w", err)
+	if err := writePicture(*file, img, out); err != nil {
+		return 0, fmt.Errorf("%s: %w", name, err)
 	}
 	return fine, nil
 }

@@ -46,6 +46,10 @@ func (p *planner) clusters(n int, size float64, prints int, each func(at, middle
 // them, but not less than leavesLeast.
 const leavesDense, leavesLeast = 0.85, 0.25
 
+// leafTries is among how many places for a mark the one farthest from the others of its mass is
+// taken, so that they cover it.
+const leafTries = 4
+
 // leaves picks places for n marks on the masses of a crown, from the farthest to the nearest,
 // so that each lies before those behind it; middle is that of its mass. Thorough work fills
 // what lies between them as well.
@@ -88,11 +92,22 @@ func (p *planner) leaves(n int, size float64, prints int, each func(at, middle l
 			few++
 		}
 		same = 0
-		for made, tries := 0, 0; made < few && tries < 8*few; tries++ {
-			sin, cos := math.Sincos(p.between(0, 2*math.Pi))
-			far := math.Sqrt(p.rng.Float64())
-			if place(lesson.Point{X: m.X + far*m.RX*cos, Y: m.Y + far*m.RY*sin}, lesson.Point{X: m.X, Y: m.Y}) {
-				made++
+		var there []lesson.Point // marks of this mass
+		for tries := 0; len(there) < few && tries < 8*few; tries++ {
+			at, apart := lesson.Point{}, -1.0
+			for range leafTries {
+				sin, cos := math.Sincos(p.between(0, 2*math.Pi))
+				far := math.Sqrt(p.rng.Float64())
+				c, d := lesson.Point{X: m.X + far*m.RX*cos, Y: m.Y + far*m.RY*sin}, math.Inf(1)
+				for _, o := range there {
+					d = min(d, math.Hypot(c.X-o.X, c.Y-o.Y))
+				}
+				if d > apart {
+					at, apart = c, d
+				}
+			}
+			if place(at, lesson.Point{X: m.X, Y: m.Y}) {
+				there = append(there, at)
 			}
 		}
 	}

@@ -24,7 +24,14 @@ func (p *planner) knifeBreak() {
 	} else if p.z.Kind == lesson.Rock {
 		wide, long = min(w, max(1.4, size*0.1)), max(3, size*0.16)
 	}
-	for i, at := range p.places(p.some(wide * long * 0.55)) {
+	n := p.some(wide * long * 0.55)
+	var places []lesson.Point
+	if p.z.Kind == lesson.Ridge {
+		places = p.facets(n, wide, long)
+	} else {
+		places = p.places(n)
+	}
+	for i, at := range places {
 		l := long * p.between(0.35, 1.3)
 		dx, dy := p.along(at)
 		switch p.z.Kind {

@@ -44,6 +44,9 @@ func Spurs(l *lesson.Lesson, z lesson.Zone, whole *Region) []Spur {
 	return out
 }
 
+// Ribs are the spurs of the ridge that whole is, which remembers them.
+func Ribs(l *lesson.Lesson, z lesson.Zone, whole *Region) []Spur { return whole.spurs(l, z) }
+
 // summitNear is the highest place of the crest within reach of x.
 func summitNear(whole *Region, x, reach float64) float64 {
 	best, high := x, math.Inf(1)

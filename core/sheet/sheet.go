@@ -102,25 +102,57 @@ func Lesson(t lesson.Technique, under Under) (*lesson.Lesson, error) {
 
 // Specimen carries out a specimen's lesson.
 func Specimen(ctx context.Context, t lesson.Technique, under Under) (*film.Film, error) {
-	l, err := Lesson(t, under)
-	if err != nil {
-		return nil, err
+	return finished(ctx)(Lesson(t, under))
+}
+
+// finished carries a lesson out and gives its canvas at the end.
+func finished(ctx context.Context) func(*lesson.Lesson, error) (*film.Film, error) {
+	return func(l *lesson.Lesson, err error) (*film.Film, error) {
+		if err != nil {
+			return nil, err
+		}
+		r, err := rehearse.Run(ctx, l, rehearse.FineCell, nil)
+		if err != nil {
+			return nil, err
+		}
+		return r.Final, nil
 	}
-	r, err := rehearse.Run(ctx, l, rehearse.FineCell, nil)
-	if err != nil {
-		return nil, err
-	}
-	return r.Final, nil
 }
 
 func (u usual) lesson(under Under) *lesson.Lesson {
+	l := specimen(u.zone)
+	l.Tools = append([]lesson.Tool{{ID: "tool", Kind: u.kind, Width: u.size}}, l.Tools...)
+	switch under {
+	case WetBase:
+		l.Base = lesson.Base{Kind: lesson.WhiteBase, Thickness: 12}
+	case WetDark:
+		l.Steps = append(l.Steps, laid("dark", "all", lesson.LongPull, "lay", lesson.HeavyLoad, 1.6, "dark"))
+	}
+	if u.onPaint {
+		l.Steps = append(l.Steps, laid("left", "left", lesson.LongPull, "lay", lesson.FullLoad, 1, "pale"), laid("right", "right", lesson.LongPull, "lay", lesson.FullLoad, 1, "earth"))
+	}
+	if u.technique == lesson.Glaze { // a glaze is for paint that has set
+		l.Steps = append(l.Steps, lesson.Step{ID: "dry", Where: lesson.Whole, Technique: lesson.Dry, Load: lesson.MediumLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 1, Days: 14})
+	}
+	mark := laid("mark", "mark", u.technique, "tool", u.load, u.cover, u.mixtures...)
+	mark.Pressure, mark.Medium = u.pressure, u.medium
+	if u.technique == lesson.Blot {
+		mark.Minutes = 12
+	}
+	l.Steps = append(l.Steps, mark)
+	return l
+}
+
+// specimen is a small lesson without steps, in which kind has a zone of its own, "mark", before
+// the others.
+func specimen(kind lesson.ZoneKind) *lesson.Lesson {
 	parts := func(pairs ...any) (out []lesson.Part) {
 		for i := 0; i < len(pairs); i += 2 {
 			out = append(out, lesson.Part{Paint: pairs[i].(string), Parts: pairs[i+1].(float64)})
 		}
 		return out
 	}
-	l := &lesson.Lesson{
+	return &lesson.Lesson{
 		Format: lesson.Format, Title: "Specimen", Level: lesson.FirstSteps, Method: lesson.Direct, Session: 60, Seed: 11,
 		Support: lesson.Support{Width: Width, Height: Height, Surface: lesson.FineCanvas},
 		Ground:  lesson.Ground{Name: "toned", Tone: parts("PW6", 12.0, "PY43", 2.0, "PBr7/burnt-umber", 1.0)},
@@ -137,40 +169,24 @@ func (u usual) lesson(under Under) *lesson.Lesson {
 			{ID: "earth", Name: "Earth", Parts: parts("PBr7/burnt-sienna", 2.0, "PY43", 1.5, "PW6", 1.5)},
 			{ID: "leaf", Name: "Leaf", Parts: parts("PY3", 3.0, "PY43", 2.0, "PW6", 1.5, "PB29", 0.5)},
 			{ID: "stone", Name: "Stone", Parts: parts("PW6", 10.0, "PY43", 2.0, "PBr7/burnt-sienna", 0.5)},
+			{ID: "mist", Name: "Mist", Parts: parts("PW6", 9.0, "PB29", 1.0, "PBr7/burnt-sienna", 0.6)},
 			{ID: "rose", Name: "Rose", Parts: parts("PR177", 1.0, "PW6", 1.5, "PBr7/burnt-sienna", 0.3)},
 		},
-		Tools:  []lesson.Tool{{ID: "tool", Kind: u.kind, Width: u.size}, {ID: "lay", Kind: lesson.Flat, Width: 30}},
+		Tools:  []lesson.Tool{{ID: "lay", Kind: lesson.Flat, Width: 30}},
 		Planes: []lesson.Plane{{ID: "back", Name: "Under", Distance: 30}, {ID: "fore", Name: "Mark", Distance: 20}},
 		Zones: []lesson.Zone{
 			{ID: "all", Name: "All", Plane: "back", Kind: lesson.Field, Outline: rect(0, 0, Width, Height)},
 			{ID: "left", Name: "Left", Plane: "back", Kind: lesson.Field, Outline: rect(0, 0, Width*0.5, Height)},
 			{ID: "right", Name: "Right", Plane: "back", Kind: lesson.Field, Outline: rect(Width*0.5, 0, Width, Height)},
-			{ID: "mark", Name: "Mark", Plane: "fore", Kind: u.zone, Outline: outlineOf(u.zone), Ragged: 1},
+			{ID: "mark", Name: "Mark", Plane: "fore", Kind: kind, Outline: outlineOf(kind), Ragged: 1},
 		},
 	}
-	step := func(id, zone string, t lesson.Technique, tool string, load lesson.Load, cover float64, mixtures ...string) lesson.Step {
-		return lesson.Step{ID: id, Zone: zone, Where: lesson.Whole, Technique: t, Tool: tool, Mixtures: mixtures,
-			Load: load, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: cover, Minutes: 3}
-	}
-	switch under {
-	case WetBase:
-		l.Base = lesson.Base{Kind: lesson.WhiteBase, Thickness: 12}
-	case WetDark:
-		l.Steps = append(l.Steps, step("dark", "all", lesson.LongPull, "lay", lesson.HeavyLoad, 1.6, "dark"))
-	}
-	if u.onPaint {
-		l.Steps = append(l.Steps, step("left", "left", lesson.LongPull, "lay", lesson.FullLoad, 1, "pale"), step("right", "right", lesson.LongPull, "lay", lesson.FullLoad, 1, "earth"))
-	}
-	if u.technique == lesson.Glaze { // a glaze is for paint that has set
-		l.Steps = append(l.Steps, lesson.Step{ID: "dry", Where: lesson.Whole, Technique: lesson.Dry, Load: lesson.MediumLoad, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: 1, Minutes: 1, Days: 14})
-	}
-	mark := step("mark", "mark", u.technique, "tool", u.load, u.cover, u.mixtures...)
-	mark.Pressure, mark.Medium = u.pressure, u.medium
-	if u.technique == lesson.Blot {
-		mark.Minutes = 12
-	}
-	l.Steps = append(l.Steps, mark)
-	return l
+}
+
+// laid is an ordinary step of a specimen.
+func laid(id, zone string, t lesson.Technique, tool string, load lesson.Load, cover float64, mixtures ...string) lesson.Step {
+	return lesson.Step{ID: id, Zone: zone, Where: lesson.Whole, Technique: t, Tool: tool, Mixtures: mixtures,
+		Load: load, Pressure: lesson.Evenly, Care: lesson.Fresh, Cover: cover, Minutes: 3}
 }
 
 func rect(x0, y0, x1, y1 float64) []lesson.Point {

@@ -188,7 +188,14 @@ func TestTheMarksSheetIsServed(t *testing.T) {
 	if len(marks) < 24 {
 		t.Fatalf("%d techniques", len(marks))
 	}
-	for _, u := range marks[0].Specimens {
+	forms := read[[]api.FormShown](t, s.ask("GET", "/api/forms", nil), 200)
+	if len(forms) < 25 || len(forms[4].Specimens) != 3 || len(forms[4].Says) != 2 {
+		t.Fatalf("%d forms, %+v", len(forms), forms[4])
+	}
+	if r := s.ask("GET", strings.Replace(forms[4].Specimens[0].Image, "left", "below", 1), nil); r.StatusCode != 404 {
+		t.Errorf("light from below: %d", r.StatusCode)
+	}
+	for _, u := range append(marks[0].Specimens, forms[4].Specimens...) {
 		r := s.ask("GET", u.Image, nil)
 		if img, err := png.Decode(bytes.NewReader(r.body)); err != nil || img.Bounds().Dx() != 360 {
 			t.Errorf("%s: %d %v", u.Image, r.StatusCode, err)

@@ -26,10 +26,18 @@ type MarkShown struct {
 	Specimens []Specimen `json:"specimens"`
 }
 
-// Specimen is a technique made on something.
+// FormShown is a kind of zone on the sheet of forms.
+type FormShown struct {
+	Kind      string     `json:"kind"`
+	Name      string     `json:"name"`
+	Says      []string   `json:"says" doc:"the steps that painted it, as sentences"`
+	Specimens []Specimen `json:"specimens"`
+}
+
+// Specimen is a technique made on something, or a form in a light.
 type Specimen struct {
 	Under string `json:"under"`
-	On    string `json:"on" doc:"what it was made on, in words"`
+	On    string `json:"on" doc:"what it was made on, or in what light, in words"`
 	Image string `json:"image" doc:"address of the picture"`
 }
 
@@ -41,6 +49,10 @@ func (s *Server) markOperations(api huma.API) {
 		func(context.Context, *struct{}) (*one[[]MarkShown], error) { return &one[[]MarkShown]{s.marks()}, nil })
 	huma.Register(api, huma.Operation{OperationID: "specimen", Method: http.MethodGet, Path: "/api/specimens/{version}/{technique}/{under}",
 		Summary: "A specimen of a technique, as UNDER.png", Responses: pngReply}, s.specimen)
+	huma.Register(api, huma.Operation{OperationID: "forms", Method: http.MethodGet, Path: "/api/forms", Summary: "The sheet of forms: every kind of zone, lit from three sides"},
+		func(context.Context, *struct{}) (*one[[]FormShown], error) { return &one[[]FormShown]{s.forms()}, nil })
+	huma.Register(api, huma.Operation{OperationID: "form", Method: http.MethodGet, Path: "/api/forms/{version}/{kind}/{side}",
+		Summary: "A kind of zone in a light, as SIDE.png", Responses: pngReply}, s.form)
 }
 
 func (s *Server) marks() []MarkShown {
@@ -72,6 +84,42 @@ func (s *Server) specimen(ctx context.Context, in *struct {
 	}
 	return s.drawn(ctx, in.Version, store.Artifact{Kind: "marks/" + string(t) + "/" + string(u)}, func(ctx context.Context) (image.Image, error) {
 		f, err := sheet.Specimen(ctx, t, u)
+		if err != nil {
+			return nil, err
+		}
+		return f.Show(film.Paint, specimenWidth), nil
+	})
+}
+
+func (s *Server) forms() (out []FormShown) {
+	for _, kind := range sheet.Forms() {
+		shown := FormShown{Kind: string(kind), Name: strings.ReplaceAll(string(kind), "-", " ")}
+		l, err := sheet.FormLesson(kind, sheet.FromLeft)
+		if err != nil {
+			continue // every kind listed has a lesson; a test holds it to that
+		}
+		for _, step := range l.Steps {
+			shown.Says = append(shown.Says, lesson.Say(l, step))
+		}
+		for _, side := range sheet.Sides() {
+			shown.Specimens = append(shown.Specimens, Specimen{string(side), side.Name(), "/api/forms/" + rehearse.Version + "/" + string(kind) + "/" + string(side) + ".png"})
+		}
+		out = append(out, shown)
+	}
+	return out
+}
+
+func (s *Server) form(ctx context.Context, in *struct {
+	Version string `path:"version" maxLength:"20"`
+	Kind    string `path:"kind" maxLength:"40"`
+	Side    string `path:"side" maxLength:"20"`
+}) (*picture, error) {
+	kind, side := lesson.ZoneKind(in.Kind), sheet.Side(strings.TrimSuffix(in.Side, ".png"))
+	if !slices.Contains(sheet.Forms(), kind) || !slices.Contains(sheet.Sides(), side) {
+		return nil, huma.Error404NotFound("there is no such form: see /api/forms")
+	}
+	return s.drawn(ctx, in.Version, store.Artifact{Kind: "forms/" + string(kind) + "/" + string(side)}, func(ctx context.Context) (image.Image, error) {
+		f, err := sheet.Form(ctx, kind, side)
 		if err != nil {
 			return nil, err
 		}

@@ -7,6 +7,7 @@ import { Shelf } from './shelf/Shelf'
 const Bench = lazy(() => import('./bench/Bench').then((m) => ({ default: m.Bench })))
 const Checks = lazy(() => import('./checks/Checks').then((m) => ({ default: m.Checks })))
 const Marks = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Marks })))
+const Forms = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Forms })))
 const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene })))
 const Score = lazy(() => import('./score/Score').then((m) => ({ default: m.Score })))
 
@@ -20,6 +21,7 @@ export function App() {
         <Route path="/lessons/:id/checks">{(params) => <Checks key={params.id} id={params.id} />}</Route>
         <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
         <Route path="/marks" component={Marks} />
+        <Route path="/forms" component={Forms} />
         <Route>
           <Redirect to="/" />
         </Route>

@@ -56,6 +56,10 @@ export function useMarks() {
   return useQuery({ queryKey: ['marks'], queryFn: () => unwrap(api.GET('/api/marks')), staleTime: Infinity })
 }
 
+export function useForms() {
+  return useQuery({ queryKey: ['forms'], queryFn: () => unwrap(api.GET('/api/forms')), staleTime: Infinity })
+}
+
 /** useRehearsal asks again until the canvas of a lesson is painted and judged. */
 export function useRehearsal(hash: string | undefined, lesson: string) {
   return useQuery({

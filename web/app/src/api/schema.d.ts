@@ -140,6 +140,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sheet of forms: every kind of zone, lit from three sides */
+        get: operations["forms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forms/{version}/{kind}/{side}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kind of zone in a light, as SIDE.png */
+        get: operations["form"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{version}/{painting}/{frame}": {
         parameters: {
             query?: never;
@@ -1786,6 +1820,13 @@ export interface components {
              */
             y: number;
         };
+        FormShown: {
+            kind: string;
+            name: string;
+            /** @description the steps that painted it, as sentences */
+            says: string[];
+            specimens: components["schemas"]["Specimen"][];
+        };
         GamutRequest: {
             paints: string[];
             /** @description the lesson whose mixtures are marked */
@@ -3049,7 +3090,7 @@ export interface components {
         Specimen: {
             /** @description address of the picture */
             image: string;
-            /** @description what it was made on, in words */
+            /** @description what it was made on, or in what light, in words */
             on: string;
             under: string;
         };
@@ -3943,6 +3984,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fitting"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    forms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormShown"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    form: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                version: string;
+                kind: string;
+                side: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
                 };
             };
             /** @description Error */

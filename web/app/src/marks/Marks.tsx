@@ -1,7 +1,8 @@
+import type { ReactNode } from 'react'
 import { Link } from 'wouter'
 
-import type { MarkShown } from '../api/client'
-import { useMarks } from '../api/queries'
+import type { Specimen } from '../api/client'
+import { useForms, useMarks } from '../api/queries'
 import { useFrame } from '../lib/frame'
 import { RoomSwitch } from '../ui/Room'
 
@@ -10,43 +11,99 @@ export function Marks() {
   const marks = useMarks()
   const unders = marks.data?.[0]?.specimens ?? []
   return (
+    <Sheet
+      title="The marks sheet"
+      label="Marks"
+      intro={`Each technique with its usual tool, ${unders.map((u) => u.on).join(', ')}. Every piece is 90 mm wide.`}
+      other={<SheetLink to="/forms">Forms</SheetLink>}
+      query={marks}
+    >
+      {marks.data?.map((m) => (
+        <Row key={m.technique} name={m.name} aside={m.tool} specimens={m.specimens}>
+          <p>{m.meaning}</p>
+        </Row>
+      ))}
+    </Sheet>
+  )
+}
+
+/** Forms is the sheet of forms: every kind of zone, lit from three sides. */
+export function Forms() {
+  const forms = useForms()
+  return (
+    <Sheet
+      title="The sheet of forms"
+      label="Forms"
+      intro="Each kind of zone as it is usually painted, with light from the left, from the right and from behind."
+      other={<SheetLink to="/marks">Marks sheet</SheetLink>}
+      query={forms}
+    >
+      {forms.data?.map((f) => (
+        <Row key={f.kind} name={f.name} specimens={f.specimens}>
+          {f.says.map((s) => (
+            <p key={s}>{s}</p>
+          ))}
+        </Row>
+      ))}
+    </Sheet>
+  )
+}
+
+function SheetLink({ to, children }: { to: string; children: ReactNode }) {
+  return (
+    <Link href={to} className="text-quiet underline-offset-2 hover:underline">
+      {children}
+    </Link>
+  )
+}
+
+interface SheetProps {
+  title: string
+  label: string
+  intro: string
+  other: ReactNode
+  query: { error: Error | null; isLoading: boolean }
+  children: ReactNode
+}
+
+function Sheet({ title, label, intro, other, query, children }: SheetProps) {
+  return (
     <div className="mx-auto flex h-full max-w-6xl flex-col px-8 py-6">
       <header className="flex items-baseline gap-4 border-b border-line pb-3">
-        <Link href="/" className="text-quiet underline-offset-2 hover:underline">
-          Shelf
-        </Link>
-        <h1 className="font-serif text-2xl">The marks sheet</h1>
-        <p className="text-quiet">Each technique with its usual tool, {unders.map((u) => u.on).join(', ')}. Every piece is 90 mm wide.</p>
-        <div className="ml-auto">
+        <SheetLink to="/">Shelf</SheetLink>
+        <h1 className="font-serif text-2xl whitespace-nowrap">{title}</h1>
+        <p className="text-quiet">{intro}</p>
+        <div className="ml-auto flex items-baseline gap-3">
+          {other}
           <RoomSwitch />
         </div>
       </header>
-      {marks.error && (
+      {query.error && (
         <p role="alert" className="mt-6 border-l-4 border-ink bg-raised px-3 py-2">
-          {marks.error.message}
+          {query.error.message}
         </p>
       )}
-      <main tabIndex={0} aria-label="Marks" className="mt-4 grid flex-1 auto-rows-min grid-cols-2 gap-x-8 gap-y-5 overflow-y-auto pb-6">
-        {marks.data?.map((m) => <Mark key={m.technique} mark={m} />)}
-        {marks.isLoading && <p className="text-quiet">Fetching the sheet.</p>}
+      <main tabIndex={0} aria-label={label} className="mt-4 grid flex-1 auto-rows-min grid-cols-2 gap-x-8 gap-y-5 overflow-y-auto pb-6">
+        {children}
+        {query.isLoading && <p className="text-quiet">Fetching the sheet.</p>}
       </main>
     </div>
   )
 }
 
-function Mark({ mark }: { mark: MarkShown }) {
+function Row({ name, aside, specimens, children }: { name: string; aside?: string; specimens: Specimen[]; children: ReactNode }) {
   return (
     <article>
       <h2 className="flex items-baseline gap-2 font-serif text-base">
-        {mark.name}
-        <span className="font-sans text-xs text-quiet">{mark.tool}</span>
+        {name}
+        {aside && <span className="font-sans text-xs text-quiet">{aside}</span>}
       </h2>
       <div className="mt-1 grid grid-cols-3 gap-1">
-        {mark.specimens.map((s) => (
-          <Piece key={s.under} image={s.image} alt={`${mark.name}, ${s.on}`} />
+        {specimens.map((s) => (
+          <Piece key={s.under} image={s.image} alt={`${name}, ${s.on}`} />
         ))}
       </div>
-      <p className="mt-1 text-xs text-quiet">{mark.meaning}</p>
+      <div className="mt-1 text-xs text-quiet">{children}</div>
     </article>
   )
 }
