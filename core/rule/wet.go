@@ -18,7 +18,7 @@ const (
 	leanerBy     = 3.0             // percent of fat by which a layer may be leaner than the one below
 	openMost     = score.OpenMost  // how far paint may have set that is to be blended
 	setEnough    = score.SetEnough // µm of unset paint that a glaze, a dry drag or a fine line bears
-	thickMost    = 130.0           // µm before the last third of a zone's steps
+	thickMost    = 150.0           // µm before the last third of a zone's steps
 	knifeMost    = 500.0           // µm there, where a knife lays them
 	starvedLeast = 0.6             // share of its place that a step which covers it reaches before the load is spent
 )
