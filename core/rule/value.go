@@ -14,7 +14,7 @@ import (
 
 const (
 	tierLeast = 4.0  // L* by which overlapping planes should differ where they meet
-	meetLeast = 30.0 // mm of common edge from which two planes are said to meet
+	meetLeast = 60.0 // mm of common edge from which two planes are said to meet
 )
 
 var tiers = Rule{

@@ -124,6 +124,9 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	ctx, cancel := context.WithCancel(e.ctx)
 	j := newJob(l, key, version, name, painting, cancel)
 	j.place, j.after = e.turn.line(), after
+	if after != nil {
+		after.place.rise() // it is waited for now
+	}
 	e.work[name] = j
 	e.store.busy(key)
 	e.jobs.Go(func() {
