@@ -26,7 +26,7 @@ test('a remedy is tried before it is applied, and takes the finding away', async
   await spoil(page)
   await open(page)
   const finding = page.locator('li', { hasText: 'The brush brings the last colour' }).first()
-  await expect(finding).toBeVisible()
+  await expect(finding).toBeVisible({ timeout: 90_000 })
   await finding.getByRole('button', { name: /^Try:/ }).first().click()
   const trial = page.getByRole('region', { name: 'Trial' })
   await expect(trial.getByRole('img')).toHaveCount(2, { timeout: 60_000 })

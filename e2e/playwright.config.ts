@@ -4,8 +4,8 @@ const port = Number(process.env.PROXENOS_E2E_PORT ?? 8897)
 
 export default defineConfig({
   testDir: '.',
-  timeout: 240_000,
-  expect: { timeout: 90_000 }, // two workers paint side by side, on machines that are busy at times
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
   workers: 2, // each with a studio of its own; what was painted once is shared
   globalSetup: './setup.ts',
   forbidOnly: true,

@@ -32,7 +32,7 @@ const scenes = [
 
 for (const [kind, method] of scenes) {
   test(`from nothing to a rehearsed lesson without findings: ${kind}`, async ({ page }) => {
-    test.setTimeout(300_000)
+    test.setTimeout(180_000)
     const act = new Acts()
     await page.goto('/')
     await act.click(page.getByRole('button', { name: 'New lesson' }))
@@ -41,7 +41,7 @@ for (const [kind, method] of scenes) {
     await act.fill(page.getByLabel('Title'), `Test of ${kind}`)
     await expect(page.getByAltText('A sketch of the picture')).toBeVisible()
     await act.click(page.getByRole('button', { name: 'Begin' }))
-    await expect(page.getByRole('heading', { name: `Scene: Test of ${kind}` })).toBeVisible({ timeout: 180_000 }) // it is mended round by round, beside other tests
+    await expect(page.getByRole('heading', { name: `Scene: Test of ${kind}` })).toBeVisible({ timeout: 90_000 })
     await expect(page.getByText('Rehearsed; nothing open in Checks')).toBeVisible({ timeout: 90_000 })
     expect(act.count).toBeLessThan(40)
   })

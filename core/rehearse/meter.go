@@ -73,7 +73,7 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	}
 }
 
-// hidden returns, for each step, the share of what it laid that later steps in
+// hidden returns, for each step, the share of the paint that it laid that later steps in
 // nearer planes cover with paint thick enough to hide it, and the box around what
 // stays in sight.
 func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []float64, sight []Box) {
@@ -101,15 +101,15 @@ func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []
 			later[mine] = make([]uint16, n)
 		}
 		box := Box{X0: float64(f.W), Y0: float64(f.H)}
-		var cells, hid float64
+		var all, hid float64 // quarters of a µm
 		for k, q := range laid {
 			if q < laidLeast*4 {
 				continue
 			}
 			c := from + k
-			cells++
+			all += float64(q)
 			if over[k] >= hidesFrom {
-				hid++
+				hid += float64(q)
 			} else {
 				box.add(float64(c%f.W), float64(c/f.W))
 			}
@@ -117,8 +117,8 @@ func (m *meter) hidden(l *lesson.Lesson, stages []stage, f *film.Film) (share []
 				later[mine][c] += uint16(q)
 			}
 		}
-		if cells > 0 {
-			share[i] = hid / cells
+		if all > 0 {
+			share[i] = hid / all
 		}
 		if box.X1 > box.X0 {
 			sight[i] = Box{box.X0 * f.Cell, box.Y0 * f.Cell, box.X1 * f.Cell, box.Y1 * f.Cell}

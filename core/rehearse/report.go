@@ -24,7 +24,7 @@ type Report struct {
 	MudDE   float64 `json:"mudDelta" doc:"mean ΔE00 in that share"`
 	MudAt   Spot    `json:"mudAt" doc:"middle of that share"`
 	Dirt    float64 `json:"dirt" doc:"ΔE00 of the paint left in the tool against its mixture"`
-	Hidden  float64 `json:"hidden" doc:"share of its area that later steps in other zones cover"`
+	Hidden  float64 `json:"hidden" doc:"share of the paint it laid that later steps in nearer planes cover"`
 	Sight   Box     `json:"sight"`
 	Crossed Crossed `json:"crossed"`
 	Refused float64 `json:"refused" doc:"cm² where acrylic did not take, for oil lies there"`

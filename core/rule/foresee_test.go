@@ -37,7 +37,6 @@ func TestWhatWillLikelyBeSaid(t *testing.T) {
 // matters.
 func TestForeseeingComesTrue(t *testing.T) {
 	l := sample.Lesson()
-	l.Steps[3].Load, l.Steps[3].Pressure = lesson.ThinLoad, lesson.Firmly // no doubt that it is mud
 	next := mended(t, l, rule.Remedy{Edit: lesson.AnyEdit{Edit: lesson.Move{Step: "lights", To: 2}}})
 	places := func(list []rule.Finding) (out []string) {
 		for _, f := range rule.Unaccepted(list) {

@@ -30,10 +30,6 @@ var whiteEarly = Rule{
 	find:   findWhiteEarly,
 }
 
-// fewLines is the cm² up to which a light is a few lines that come where they must, as on
-// water.
-const fewLines = 6.0
-
 // lightOf is the lightness L* of the lightest that a step lays.
 func (c *Context) lightOf(s lesson.Step) (most float64) {
 	for _, id := range s.Mixtures {
@@ -116,7 +112,7 @@ func findWhiteEarly(c *Context) (out []Finding) {
 	}
 	s := l.Steps[last]
 	begins, all := l.Start(last), l.Minutes()
-	if begins >= all/2 || c.reports()[last].Area < fewLines {
+	if begins >= all/2 || c.reports()[last].Area < 1 {
 		return nil
 	}
 	later := slices.IndexFunc(l.Steps[last+1:], func(o lesson.Step) bool { return l.Start(l.Step(o.ID)) >= stageShare*all })

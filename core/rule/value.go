@@ -14,7 +14,7 @@ import (
 
 const (
 	tierLeast = 4.0  // L* by which overlapping planes should differ where they meet
-	meetLeast = 60.0 // mm of common edge from which two planes are said to meet
+	meetLeast = 30.0 // mm of common edge from which two planes are said to meet
 )
 
 var tiers = Rule{
@@ -68,13 +68,35 @@ func (c *Context) sameTier(m measure.Meeting) Finding {
 		side
 		by float64
 	}{{dark, -want}, {light, want}} {
-		if e, words, ok := c.shift(c.mixtureAt(try.step, try.at), try.by); ok {
+		if e, words, ok := c.shiftAll(try.step, try.by); ok {
 			if r, _, ok := c.remedy(words, e); ok {
 				f.Remedies = append(f.Remedies, r)
 			}
 		}
 	}
 	return f
+}
+
+// shiftAll moves every mixture of a step by dL in L*: where one grades into another, moving
+// one alone moves what shows by half. It fails where none can be moved.
+func (c *Context) shiftAll(step int, dL float64) (lesson.Edit, string, bool) {
+	if step < 0 {
+		return nil, "", false
+	}
+	var all lesson.All
+	var says []string
+	for _, id := range c.Lesson.Steps[step].Mixtures {
+		if e, words, ok := c.shift(id, dL); ok {
+			all, says = append(all, e), append(says, words)
+		}
+	}
+	switch len(all) {
+	case 0:
+		return nil, "", false
+	case 1:
+		return all[0], says[0], true
+	}
+	return all, strings.Join(says, "; "), true
 }
 
 // shift finds the parts of one paint that move a mixture by dL in L*: of white, or where

@@ -18,7 +18,7 @@ const (
 	leanerBy     = 3.0             // percent of fat by which a layer may be leaner than the one below
 	openMost     = score.OpenMost  // how far paint may have set that is to be blended
 	setEnough    = score.SetEnough // µm of unset paint that a glaze, a dry drag or a fine line bears
-	thickMost    = 150.0           // µm before the last third of a zone's steps
+	thickMost    = 120.0           // µm before the last third of a zone's steps
 	knifeMost    = 500.0           // µm there, where a knife lays them
 	starvedLeast = 0.6             // share of its place that a step which covers it reaches before the load is spent
 )
@@ -277,11 +277,15 @@ func findNotSet(c *Context) []Finding {
 }
 
 func findThickEarly(c *Context) []Finding {
-	total, done := map[string]int{}, map[string]int{}
-	for _, s := range c.Lesson.Steps {
-		if lays(s) {
-			total[s.Zone]++
+	done := map[string]int{} // by zone
+	// over counts the later steps of the zone that go over what step i laid.
+	over := func(i int) (n int) {
+		for j := i + 1; j < len(c.Lesson.Steps); j++ {
+			if s := c.Lesson.Steps[j]; lays(s) && s.Zone == c.Lesson.Steps[i].Zone && rehearse.Meet(c.reports(), i, j) {
+				n++
+			}
 		}
+		return n
 	}
 	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
 		if !lays(s) {
@@ -292,10 +296,14 @@ func findThickEarly(c *Context) []Finding {
 		if t, _ := c.Lesson.Tool(s.Tool); t.Kind.Knife() {
 			most = knifeMost
 		}
-		if p.Thick <= most || p.Laid < most/3 || 3*done[s.Zone] > 2*total[s.Zone] {
+		if p.Thick <= most || p.Laid < most/3 {
 			return nil
 		}
-		f := &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %d more steps go over it.", c.Lesson.Label(i), p.Thick, total[s.Zone]-done[s.Zone]),
+		more := over(i)
+		if 3*done[s.Zone] > 2*(done[s.Zone]+more) {
+			return nil
+		}
+		f := &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %d more steps go over it.", c.Lesson.Label(i), p.Thick, more),
 			Figure: round(p.Thick, 0), Unit: "µm", Threshold: most}
 		if k := slices.Index(heavier, s.Load); k > 1 {
 			c.changed(f, "load less", s, func(n *lesson.Step) { n.Load = heavier[k-1] })

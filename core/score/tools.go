@@ -246,15 +246,12 @@ func spare(l *lesson.Lesson, tool lesson.Tool, light map[string]float64) (Spare,
 			}
 			switch {
 			case !had[side]:
-				n.Care = lesson.Fresh
+				n = n.Cleaned(lesson.Fresh)
 			case n.Care == lesson.RinseDry || n.Care == lesson.RinseDamp:
-				n.Care = lesson.Wipe
+				n = n.Cleaned(lesson.Wipe)
 			}
 			had[side] = true
-			if less := u.step.Care.Minutes() - n.Care.Minutes(); less != 0 {
-				saves += less
-				n.Minutes = max(0.5, n.Minutes-less)
-			}
+			saves += u.step.Minutes - n.Minutes
 			if n.Tool != u.step.Tool || n.Care != u.step.Care {
 				all = append(all, lesson.Change{Step: n})
 			}

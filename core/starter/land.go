@@ -38,10 +38,12 @@ func (b *builder) wood() {
 	b.zone("mid-left", "Middle trees, left", "mid", lesson.TreeLine, 5, 0, 0, 0.26, 0.06, 0.34, 0.3, 0.36, 0.54, 0, 0.58)
 	b.zone("mid-right", "Middle trees, right", "mid", lesson.TreeLine, 5, 0.78, 0.08, 1, 0, 1, 0.58, 0.74, 0.55, 0.73, 0.32)
 	for _, side := range []string{"left", "right"} {
-		b.step(body, "mid-"+side, "mid-"+side, lesson.Tap, "flat25", 3, mark{cover: 1.3}, "Nearer leaves, darker, in clusters with pockets between.", "leaf-mid")
-		b.step(lights, "mid-"+side+"-lit", "mid-"+side, lesson.Tap, "filbert12", 2, mark{where: lesson.Lit, load: lesson.HeavyLoad, cover: 0.45}, "Light on the clusters that face it; leave the pockets dark.", "lit-mid")
+		b.step(body, "mid-"+side, "mid-"+side, lesson.Tap, "flat25", 3, mark{load: lesson.MediumLoad, cover: 1.2}, "Nearer leaves, darker, in clusters with pockets between.", "leaf-mid")
+		if side == "right" { // they come out of the dark, and leaves go over them
+			b.step(lights, "twigs", "mid-right", lesson.LinerPull, "liner", 2, mark{load: lesson.HeavyLoad, cover: 0.1}, "A few twigs, each leaving at an angle.", "bark")
+		}
+		b.step(lights, "mid-"+side+"-lit", "mid-"+side, lesson.Tap, "filbert12", 2, mark{where: lesson.Lit, cover: 0.45}, "Light on the clusters that face it; leave the pockets dark.", "lit-mid")
 	}
-	b.step(lights, "twigs", "mid-right", lesson.LinerPull, "liner", 2, mark{load: lesson.HeavyLoad, cover: 0.1}, "A few twigs, each leaving at an angle.", "bark")
 	b.zone("floor", "Wood floor", "floor", lesson.Field, 2, 0, 0.545, 0.4, 0.53, 0.7, 0.53, 1, 0.55, 1, 0.9, 0, 0.9)
 	b.step(body, "floor", "floor", lesson.LongPull, "flat50", 4, mark{pressure: lesson.Evenly, cover: 1.1}, "The floor: light far in, warm and dark toward you.", "floor-far", "floor")
 	b.step(lights, "moss", "floor", lesson.Tap, "filbert12", 3, mark{where: lesson.Upper, load: lesson.FullLoad, cover: 0.35}, "Moss where light falls through.", "moss")
@@ -105,7 +107,7 @@ func (b *builder) fields() {
 	b.shadow("shadow", "Shadow of the tree", "tree", "tree", 0.71)
 	b.step(body, "shadow", "shadow", lesson.LongPull, "filbert12", 2, mark{cover: 1.2}, "Its shadow on the field, flat, away from the light.", "shade")
 	b.step(body, "trunk", "trunk", lesson.PullDown, "filbert12", 1, mark{cover: 1.3}, "The trunk, dark, down into the grass.", "leaf")
-	b.step(body, "tree", "tree", lesson.Tap, "flat25", 3, mark{cover: 1.3}, "The tree as one dark shape with a loose edge.", "leaf")
+	b.step(body, "tree", "tree", lesson.Tap, "flat25", 3, mark{load: lesson.MediumLoad, cover: 1.2}, "The tree as one dark shape with a loose edge.", "leaf")
 	b.step(lights, "tree-mid", "tree", lesson.Tap, "filbert12", 3, mark{load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.6}, "Clusters of middle green; leave dark pockets.", "leaf-mid")
 	b.step(accent, "tree-light", "tree", lesson.Tap, "round5", 3, mark{where: lesson.Lit, load: lesson.HeavyLoad, cover: 0.45}, "The last lights, only on the side of the light.", "leaf-light")
 	b.front(0.84, "dark", "leaf", "grass", "grass-light")

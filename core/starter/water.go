@@ -31,6 +31,7 @@ func (b *builder) lake() {
 	b.light(b.vary("light", 300, 20), 35, 0.3, lesson.ClearAir)
 	b.view(0.44, 2.2)
 	b.focal(0.79, 0.47, 0.15)
+	b.l.Accepted = append(b.l.Accepted, lesson.OnPurpose{Rule: "value.white-early", Where: "waterline", Reason: "The lights on the water lie behind the conifers, so they come before them."})
 	b.plane("sky", "Sky", 60000)
 	b.plane("far", "Far range", 15000)
 	b.plane("hills", "Hills", 5000)
@@ -131,7 +132,7 @@ func (b *builder) coast() {
 	b.step(body, "beach", "beach", lesson.LongPull, "flat50", 4, mark{pressure: lesson.Evenly, cover: 1.1}, "Wet sand at the water, dry sand nearer; keep the strokes flat.", "wet-sand", "sand-shade", "sand")
 	b.step(lights, "sand-light", "beach", lesson.KnifeSlide, "knife35", 2, mark{where: lesson.Middle, load: lesson.HeavyLoad, cover: 0.25}, "Slide the knife level for dry sand in the light.", "sand")
 	b.zone("surf", "Surf", "sand", lesson.Stream, 1.5, 0, 0.605, 0.5, 0.682, 1, 0.648, 1, 0.672, 0.5, 0.712, 0, 0.64)
-	b.step(lights, "surf-shade", "surf", lesson.KnifeBreak, "knife35", 2, mark{where: lesson.Lower, load: lesson.HeavyLoad, pressure: lesson.Barely}, "The shade of the foam first, where it curls.", "foam-shade")
+	b.step(lights, "surf-shade", "surf", lesson.KnifeBreak, "knife35", 2, mark{where: lesson.Lower, load: lesson.FullLoad, pressure: lesson.Barely, cover: 0.7}, "The shade of the foam first, where it curls.", "foam-shade")
 	b.step(accent, "surf", "surf", lesson.KnifeBreak, "knife35", 3, mark{where: lesson.Upper, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 1.1}, "Then the foam itself, thick and broken.", "foam")
 	for i, c := range []struct{ x, y, s float64 }{{0.62, 0.74, 0.11}, {0.78, 0.7, 0.07}} {
 		id := []string{"rock", "rock-far"}[i]

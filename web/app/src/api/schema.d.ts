@@ -2844,7 +2844,7 @@ export interface components {
             hand: number;
             /**
              * Format: double
-             * @description share of its area that later steps in other zones cover
+             * @description share of the paint it laid that later steps in nearer planes cover
              */
             hidden: number;
             /**
