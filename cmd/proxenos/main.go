@@ -28,7 +28,7 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--ledger] [--json|--csv]
   proxenos swatch   [LESSON.json] [--meter 7] [-o swatches.txt]
   proxenos trace    LESSON.json [--mirror] [--grid 50] [--paper a4|letter] -o tracing.svg|tracing.pdf
-  proxenos begin    lake|coast|wood|fields|snow|dusk [--method wet-base] [--size 400x300] [--seed 1] [-o LESSON.json]
+  proxenos begin    lake|coast|wood|fields|snow|dusk|waterfall|surf|village [--method wet-base] [--size 400x300] [--seed 1] [-o LESSON.json]
   proxenos marks    -o marks.png
   proxenos forms    -o forms.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]

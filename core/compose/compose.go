@@ -41,7 +41,7 @@ func Mirror(l *lesson.Lesson, zone string) (lesson.Edit, error) {
 	}
 	outline := slices.Clone(z.Outline)
 	for i, p := range outline {
-		outline[i].X = left + right - p.X
+		outline[i].X = math.Round((left+right-p.X)*10) / 10 // as outlines are kept
 	}
 	slices.Reverse(outline) // it goes around the same way as before
 	return lesson.Reshape{Zone: zone, Outline: outline}, nil

@@ -2,7 +2,6 @@ package compose
 
 import (
 	"errors"
-	"reflect"
 	"slices"
 	"strings"
 
@@ -22,12 +21,12 @@ func Draw(l *lesson.Lesson, shapes []Shape) (lesson.Edit, error) {
 	if len(shapes) == 0 {
 		return nil, errors.New("there are no shapes to take in")
 	}
-	kinds := knownKinds()
+	kinds := lesson.ZoneKinds()
 	taken := map[string]bool{}
 	var all lesson.All
 	added := len(l.Zones)
 	for _, s := range shapes {
-		id := slug(strings.TrimPrefix(s.ID, "zone-"))
+		id := lesson.Slug(strings.TrimPrefix(s.ID, "zone-"))
 		if _, ok := l.Zone(id); ok && !taken[id] {
 			taken[id] = true
 			all = append(all, lesson.Reshape{Zone: id, Outline: s.Outline})
@@ -38,42 +37,18 @@ func Draw(l *lesson.Lesson, shapes []Shape) (lesson.Edit, error) {
 		}
 		id = freeIn(id, func(id string) bool { _, there := l.Zone(id); return there || taken[id] })
 		taken[id] = true
-		z := lesson.Zone{ID: id, Name: shorten(s.Name), Plane: slug(s.Group), Kind: lesson.ZoneKind(s.Kind), Outline: s.Outline}
+		z := lesson.Zone{ID: id, Name: shorten(s.Name), Plane: lesson.Slug(s.Group), Kind: lesson.ZoneKind(s.Kind), Outline: s.Outline}
 		if strings.TrimSpace(z.Name) == "" {
 			z.Name = id
 		}
 		if l.Plane(z.Plane) < 0 {
 			z.Plane = l.Planes[len(l.Planes)-1].ID
 		}
-		if !slices.Contains(kinds, s.Kind) {
+		if !slices.Contains(kinds, z.Kind) {
 			z.Kind = lesson.Field
 		}
 		all = append(all, lesson.SetZone{At: added, Zone: z})
 		added++
 	}
 	return all, nil
-}
-
-// knownKinds are the kinds of zone, from the bounds of the format.
-func knownKinds() []string {
-	f, _ := reflect.TypeFor[lesson.Zone]().FieldByName("Kind")
-	return strings.Split(f.Tag.Get("enum"), ",")
-}
-
-// slug is a name as an id: small letters, figures and hyphens.
-func slug(name string) string {
-	var b strings.Builder
-	for _, r := range strings.ToLower(name) {
-		switch {
-		case r >= 'a' && r <= 'z' || r >= '0' && r <= '9':
-			b.WriteRune(r)
-		case b.Len() > 0 && !strings.HasSuffix(b.String(), "-"):
-			b.WriteByte('-')
-		}
-	}
-	out := strings.Trim(b.String(), "-")
-	if len(out) > 36 {
-		out = out[:36]
-	}
-	return out
 }

@@ -188,6 +188,7 @@ func (c checker) script() {
 		if n := len(s.Mixtures); n < t.Least || n > t.Most {
 			c.report(path+".mixtures", fmt.Sprintf("names %d for %s", n, t.Verb()), fmt.Sprintf("name %d to %d", t.Least, t.Most))
 		}
+		c.shares(path, s)
 		for j, id := range s.Mixtures {
 			if _, ok := c.Mixture(id); !ok {
 				c.report(fmt.Sprintf("%s.mixtures[%d]", path, j), fmt.Sprintf("is %q, which is no mixture", shorten(id)), "name a mixture of this lesson")

@@ -289,6 +289,7 @@ func Apply(l *Lesson, e Edit) (*Lesson, Edit, error) {
 		return nil, nil, Faults{{"edit", "does not fit", err.Error()}}
 	}
 	filled := filled(*next)
+	fitShares(filled.Steps)
 	if err := Check(&filled); err != nil {
 		return nil, nil, err
 	}

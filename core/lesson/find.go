@@ -3,6 +3,7 @@ package lesson
 import (
 	"math"
 	"slices"
+	"strings"
 )
 
 // Area is the area that an outline encloses, mm².
@@ -56,4 +57,22 @@ func find[T any](list []T, id string, key func(*T) string) (T, bool) {
 // Uses reports whether a step uses a tool.
 func (l *Lesson) Uses(tool string) bool {
 	return slices.ContainsFunc(l.Steps, func(s Step) bool { return s.Tool == tool })
+}
+
+// Slug is a name as an id: small letters, figures and hyphens.
+func Slug(name string) string {
+	var b strings.Builder
+	for _, r := range strings.ToLower(name) {
+		switch {
+		case r >= 'a' && r <= 'z' || r >= '0' && r <= '9':
+			b.WriteRune(r)
+		case b.Len() > 0 && !strings.HasSuffix(b.String(), "-"):
+			b.WriteByte('-')
+		}
+	}
+	out := strings.Trim(b.String(), "-")
+	if len(out) > 36 {
+		out = out[:36]
+	}
+	return out
 }

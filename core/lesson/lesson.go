@@ -170,44 +170,12 @@ type Plane struct {
 	Distance float64 `json:"distance" minimum:"0.5" maximum:"200000" doc:"m from the eye."`
 }
 
-// ZoneKind is what a shape stands for.
-type ZoneKind string
-
-// The kinds of zone.
-const (
-	Sky       ZoneKind = "sky"
-	Disc      ZoneKind = "disc" // a sun or a moon
-	CloudBank ZoneKind = "cloud-bank"
-	Mist      ZoneKind = "mist"
-	Ridge     ZoneKind = "ridge"
-	TreeLine  ZoneKind = "tree-line"
-	Hedge     ZoneKind = "hedge"
-	Tree      ZoneKind = "tree" // broadleaf
-	Conifer   ZoneKind = "conifer"
-	BareTree  ZoneKind = "bare-tree"
-	Water     ZoneKind = "water"
-	Stream    ZoneKind = "stream" // moving water
-	Bank      ZoneKind = "bank"
-	Field     ZoneKind = "field"
-	Snow      ZoneKind = "snow"
-	Path      ZoneKind = "path"
-	Rock      ZoneKind = "rock"
-	Grass     ZoneKind = "grass"
-	Reeds     ZoneKind = "reeds"
-	Flowers   ZoneKind = "flowers"
-	Fence     ZoneKind = "fence"
-	Wall      ZoneKind = "wall"
-	Building  ZoneKind = "building"
-	Shadow    ZoneKind = "shadow"     // cast on the ground by what stands
-	Image     ZoneKind = "reflection" // in still water, of what stands
-)
-
 // Zone is a shape in a plane.
 type Zone struct {
 	ID      string   `json:"id" pattern:"^[a-z0-9-]{1,40}$"`
 	Name    string   `json:"name" minLength:"1" maxLength:"60"`
 	Plane   string   `json:"plane" maxLength:"40"`
-	Kind    ZoneKind `json:"kind" enum:"sky,disc,cloud-bank,mist,ridge,tree-line,hedge,tree,conifer,bare-tree,water,stream,bank,field,snow,path,rock,grass,reeds,flowers,fence,wall,building,shadow,reflection"`
+	Kind    ZoneKind `json:"kind" enum:"sky,disc,cloud-bank,mist,birds,ridge,tree-line,hedge,bush,tree,birch,willow,poplar,fruit-tree,pine,conifer,bare-tree,log,water,stream,waterfall,surf,bank,field,snow,path,rock,grass,reeds,flowers,fence,wall,building,bridge,boat,figure,animal,shadow,reflection"`
 	Outline []Point  `json:"outline" minItems:"3" maxItems:"300" doc:"Closed outline, mm."`
 	Ragged  float64  `json:"ragged" minimum:"0" maximum:"30" doc:"How far the hand wanders from the outline, mm."`
 	Of      string   `json:"of,omitempty" maxLength:"40" doc:"Of a shadow or a reflection: the zone that casts it."`
@@ -228,6 +196,7 @@ type Step struct {
 	Technique Technique `json:"technique" enum:"criss-cross,long-pull,feather,rub-in,scumble,fluff,tap,comma,knife-break,knife-slide,knife-line,pull-down,push-up,fan-edge,double-load,liner-pull,press-turn,dab,dry-drag,cut-in,glaze,rub-back,wipe-out,scrape,blot,wait,dry"`
 	Tool      string    `json:"tool" maxLength:"40" doc:"Which tool; empty only for a wait or a drying."`
 	Mixtures  []string  `json:"mixtures" maxItems:"3" doc:"Which mixtures: several grade from top to bottom, or fill the two sides of a double load."`
+	Shares    []float64 `json:"shares,omitempty" maxItems:"3" doc:"Broken colour: percent of each mixture, side by side, stroke by stroke; left out, they grade."`
 	Load      Load      `json:"load" enum:"thin,light,medium,full,heavy"`
 	Pressure  Pressure  `json:"pressure" enum:"barely,light,medium,firm"`
 	Medium    Medium    `json:"medium"`
@@ -310,24 +279,6 @@ type Care string
 // Veils reports whether what lies below is meant to be seen through or between the
 // marks.
 func (t Technique) Veils() bool { return t == Glaze || t == Scumble || t == DryDrag }
-
-// Quiet reports whether what lies there is to look even: a sky, still water, a wall.
-func (k ZoneKind) Quiet() bool {
-	switch k {
-	case Sky, Disc, Mist, Water, Building, Image, Shadow:
-		return true
-	}
-	return false
-}
-
-// Ground reports whether it is land that lies flat, and is never one colour.
-func (k ZoneKind) Ground() bool {
-	switch k {
-	case Bank, Field, Path, Grass, Flowers:
-		return true
-	}
-	return false
-}
 
 // Mixes reports whether paint is meant to mix with what lies where it goes.
 func (t Technique) Mixes() bool { return t == PullDown || t == PushUp || t == Feather }

@@ -72,7 +72,11 @@ func Sentence(l *Lesson, s Step) []Phrase {
 		if s.Technique == DoubleLoad {
 			joint = " and "
 		}
-		say(strings.Join(names, joint), "mixtures")
+		if s.Broken() {
+			say(broken(names, s.Shares), "mixtures")
+		} else {
+			say(strings.Join(names, joint), "mixtures")
+		}
 		say(s.Where.to(), "")
 	} else {
 		say(strings.TrimRight(" "+s.Technique.Moves(), " ")+" ", "")

@@ -7,6 +7,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/noise"
+	"proxenos/core/scene"
 )
 
 // crissCross covers the part from the top down with overlapping X strokes and eases the
@@ -126,6 +127,12 @@ func (p *planner) feather() {
 // pullDown drags colour straight down from the top of the part, or down the slope
 // of a ridge, then levels it with one light pass if it is water.
 func (p *planner) pullDown() {
+	if p.z.Kind == lesson.Fence {
+		for _, post := range p.posts() {
+			p.add(Stroke{Path: []lesson.Point{post.top, post.foot}, From: 1, To: 0.9, Gather: p.postWidth(post), Reload: true, Abrupt: true, Free: true, Shade: p.shade(post.foot.X, post.foot.Y, 0.3)})
+		}
+		return
+	}
 	w := p.tool.Width
 	slope := p.z.Kind == lesson.Ridge || p.z.Kind == lesson.Bank
 	var xs []float64
@@ -238,10 +245,21 @@ func (p *planner) scrub(x, y, radius float64) []lesson.Point {
 	return path
 }
 
+// leafRub is how wide the circles are in which a crown is rubbed in, as a share of its size.
+const leafRub = 0.16
+
 // rubIn covers the part with small firm circles.
 func (p *planner) rubIn() {
 	w := p.tool.Width
+	covered := func(_, _ float64) bool { return true }
+	if p.z.Kind.Is(lesson.Leafy) { // the sky between the masses stays
+		covered = scene.Covered(p.l, p.z, p.whole)
+		w = min(w, leafRub*p.size())
+	}
 	for _, at := range p.everywhere(p.some(0.6 * w * w)) {
+		if !covered(at.X, at.Y) {
+			continue
+		}
 		x, y := at.X, at.Y
 		p.add(Stroke{Path: p.scrub(x, y, p.between(0.3, 0.5)*w), From: 1, To: 0.9, Manner: Circling,
 			Reload: len(p.out)%8 == 0, Shade: p.shade(x, y, 0.2)})
@@ -254,6 +272,10 @@ func (p *planner) scumble() {
 	w := p.tool.Width
 	drift := max(5, 1.5*w)
 	soft := p.z.Kind == lesson.Mist || p.z.Kind == lesson.CloudBank || p.z.Kind == lesson.Disc
+	least, most := 0.1, 0.3      // radius, as a share of the tool
+	if p.z.Kind == lesson.Mist { // no circle is to be told from the next
+		least, most = 0.3, 0.75
+	}
 	cx, cy := (p.whole.X0+p.whole.X1)/2, (p.whole.Y0+p.whole.Y1)/2
 	n := p.some(0.2 * w * w)
 	for made, tries := 0, 0; made < n && tries < 5*n; tries++ {
@@ -266,7 +288,7 @@ func (p *planner) scumble() {
 			x, y = cx+(x-cx)*t, cy+(y-cy)*t
 		}
 		made++
-		p.add(Stroke{Path: p.scrub(x, y, p.between(0.1, 0.3)*w), From: 1, To: 0.6, Corner: p.between(0.3, 0.6), Manner: Circling,
+		p.add(Stroke{Path: p.scrub(x, y, p.between(least, most)*w), From: 1, To: 0.6, Corner: p.between(0.3, 0.6), Manner: Circling,
 			Reload: made%10 == 0, Shade: p.shade(x, y, 0.4), Free: soft})
 	}
 }
@@ -291,6 +313,13 @@ func (p *planner) dryDrag() {
 // and level ground, up and down on what stands, down the slope of a ridge.
 func (p *planner) along(at lesson.Point) (dx, dy float64) {
 	switch {
+	case p.z.Kind == lesson.Building && at.Y < scene.Roof(p.whole):
+		dx, dy = 1, p.between(-0.04, 0.04)
+	case p.z.Kind == lesson.Surf || p.z.Kind == lesson.Log || p.z.Kind == lesson.Bridge || p.z.Kind == lesson.Boat:
+		dx, dy = p.whole.Along(at.X)
+		dy += p.between(-0.06, 0.06)
+	case p.z.Kind == lesson.Rock && !scene.LooksUp(p.l, p.z, p.whole, at.X, at.Y): // a side falls, a top lies
+		dx, dy = 0.3*p.between(-1, 1), 1
 	case p.upright():
 		dx, dy = p.between(-0.07, 0.07), 1
 	case p.z.Kind == lesson.Ridge:

@@ -13,7 +13,7 @@ import (
 // its cluster, and tells whether the tool prints it together with the one before: as many as
 // prints at a time.
 func (p *planner) clusters(n int, size float64, prints int, each func(at, middle lesson.Point, shade int, same bool)) {
-	if scene.Leafy(p.z.Kind) {
+	if scene.Heaped(p.z.Kind) {
 		p.leaves(n, size, prints, each)
 		return
 	}
@@ -113,6 +113,9 @@ func (p *planner) leaves(n int, size float64, prints int, each func(at, middle l
 	}
 }
 
+// holds is the way in which some trees hold their leaves, radians: a poplar up, a birch down.
+var holds = map[lesson.ZoneKind]float64{lesson.Poplar: -math.Pi / 2, lesson.Birch: math.Pi / 2}
+
 // tap presses the corner of the brush in clusters; on a conifer along its boughs.
 func (p *planner) tap() {
 	spread := max(0.8, min(p.tool.Width*0.24, 0.3*min(p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0)))
@@ -131,8 +134,17 @@ func (p *planner) tap() {
 	}
 	p.clusters(n, spread*2.6, prints, func(at, middle lesson.Point, shade int, same bool) {
 		flick := p.between(-2.6, -0.5)
-		if scene.Leafy(p.z.Kind) { // leaves turn outward
+		switch {
+		case p.z.Kind == lesson.Willow: // its leaves hang in strands
+			l := spread * p.between(1.2, 3)
+			p.add(Stroke{Same: same, Path: []lesson.Point{at, {X: at.X + 0.12*(at.X-middle.X), Y: at.Y + 0.6*l}, {X: at.X + 0.05*(at.X-middle.X), Y: at.Y + l}}, From: 0.9, To: 0.3,
+				Corner: min(1, max(0.08, 1.1*spread/p.tool.Width)), Taper: 0.6, Reload: len(p.out)%9 == 0, Shade: shade, Free: true})
+			return
+		case scene.Heaped(p.z.Kind): // leaves turn outward, and as the tree holds them
 			flick = math.Atan2(at.Y-middle.Y, at.X-middle.X) + p.between(-0.6, 0.6)
+			if hold, ok := holds[p.z.Kind]; ok {
+				flick = hold + p.between(-0.6, 0.6)
+			}
 		}
 		add(at, flick, shade, same)
 	})
@@ -179,104 +191,5 @@ func (p *planner) boughs(n int, each func(at lesson.Point, out float64)) {
 		}
 		each(at, out)
 		made++
-	}
-}
-
-// fanEdge chops with the edge of the fan: boughs of a conifer, elsewhere upright
-// blades in clumps.
-func (p *planner) fanEdge() {
-	w := p.tool.Width
-	if p.z.Kind == lesson.Conifer {
-		l := max(1.2, min(0.35*w, 0.1*(p.whole.X1-p.whole.X0)))
-		twigs := max(1, min(4, int(0.5*w/l))) // that one chop of the edge prints side by side along the bough
-		p.boughs(max(1, p.some(0.4*l)/twigs), func(at lesson.Point, out float64) {
-			shade := p.shade(at.X, at.Y, 0.5)
-			for k := range twigs {
-				along := (float64(k) - 0.5*float64(twigs-1)) * 0.6 * l
-				x, y := at.X+out*along, at.Y+0.35*along
-				p.add(Stroke{Same: k > 0, Path: []lesson.Point{{X: x, Y: y}, {X: x + out*l*p.between(0.5, 1), Y: y + l*p.between(0.3, 0.8)}}, From: 1, To: 0.4,
-					Edge: p.between(0.4, 0.9), Corner: max(0.08, min(0.4, l/w)), Reload: len(p.out)%10 == 0, Shade: shade, Free: true})
-			}
-		})
-		return
-	}
-	mid := p.tall((p.r.Y0 + p.r.Y1) / 2)
-	for i, f := range p.places(p.some(0.55 * mid)) {
-		if noise.Fractal(p.seed+9, f.X/9, f.Y/6, 2) < 0.42 {
-			continue // reeds stand in clumps
-		}
-		h := p.tall(f.Y) * p.between(0.3, 1.2)
-		lean := p.between(-0.2, 0.2) + 0.3*(noise.At(p.seed, f.X/25, f.Y/25)-0.5)
-		p.add(Stroke{Path: []lesson.Point{f, {X: f.X + 0.5*lean*h, Y: f.Y - 0.6*h}, {X: f.X + lean*h, Y: f.Y - h}}, From: 1, To: 0.3, Edge: 1,
-			Corner: max(0.06, min(0.35, 2/w)), Reload: i%5 == 0, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
-	}
-}
-
-// tall is how high growth stands at a height on the canvas, mm.
-func (p *planner) tall(y float64) float64 {
-	most := min(26, 0.9*p.tool.Width)
-	if p.z.Kind == lesson.Reeds {
-		most = max(most, 0.8*(p.whole.Y1-p.whole.Y0))
-	}
-	return max(2, most*math.Pow(scene.Scale(p.l, y), 0.9))
-}
-
-// pushUp pushes clumps up in layers from the far ones to the near; near growth is
-// taller, and at the foot of each layer a dark band is left.
-func (p *planner) pushUp() {
-	w := p.tool.Width
-	mid := p.tall((p.r.Y0 + p.r.Y1) / 2)
-	feet := p.places(p.some(0.11 * w * mid))
-	line, next := p.r.Y0, p.r.Y0
-	for i, f := range feet {
-		for f.Y >= next {
-			line = next
-			next += max(1.2, 0.32*p.tall(next))
-		}
-		y := line + (f.Y-line)*0.35 + 2*(noise.At(p.seed+12, f.X/18, line)-0.5) // the layer's foot rolls
-		h := p.tall(y) * p.between(0.55, 1.25)
-		lean := p.between(-0.35, 0.35) + 0.4*(noise.At(p.seed, f.X/40, y/40)-0.5)
-		manner, corner := Stroking, p.between(0.14, 0.42)
-		if len(p.s.Mixtures) == 0 { // the whole tool goes into the piled paint
-			manner, corner = Lifting, p.between(0.5, 1)
-		}
-		p.add(Stroke{
-			Manner: manner,
-			Path:   []lesson.Point{{X: f.X, Y: y}, {X: f.X + lean*h*0.35, Y: y - 0.55*h}, {X: f.X + lean*h, Y: y - h}},
-			From:   0.8, To: 0.1, Splay: 0.7, Corner: corner * min(1, 0.4+scene.Scale(p.l, y)),
-			Reload: i%4 == 0, Shade: p.shade(f.X, y, 0.5), Free: true,
-		})
-	}
-}
-
-// fluff turns small arcs under the top edge and then sweeps the base level.
-func (p *planner) fluff() {
-	w := p.tool.Width
-	size := max(2.5, min(0.5*w, 0.3*(p.r.Y1-p.r.Y0)))
-	for range p.some(w * size * 0.42) {
-		x, y := p.r.Nth(math.Pow(p.rng.Float64(), 1.35)) // more toward the top
-		turn := p.between(0, 2*math.Pi)
-		sweep := p.between(1.6, 3)
-		if p.rng.IntN(2) == 0 {
-			sweep = -sweep
-		}
-		radius := size * p.between(0.5, 1)
-		var path []lesson.Point
-		for k := range 7 {
-			a := turn + sweep*float64(k)/6
-			path = append(path, lesson.Point{X: x + radius*math.Cos(a), Y: y + 0.75*radius*math.Sin(a)})
-		}
-		p.add(Stroke{Path: path, From: 1, To: 0.45, Corner: p.between(0.4, 0.7), Reload: len(p.out)%7 == 0, Shade: p.shade(x, y, 0.3),
-			Free: p.rng.IntN(3) == 0})
-	}
-	// Base-blend: the foot is swept level with what is left in the hairs.
-	for x := p.r.X0; x < p.r.X1; x += 0.8 * w {
-		_, bottom, ok := p.r.Span(x)
-		if !ok {
-			continue
-		}
-		y := bottom - p.between(0, 0.18)*(p.r.Y1-p.r.Y0)
-		half := p.between(0.8, 1.5) * w
-		p.add(Stroke{Path: p.level(x-half, x+half, y, 0.8), From: 0.5, To: 0.2, Shade: Leftover})
 	}
 }

@@ -21,24 +21,25 @@ func (p *planner) knifeBreak() {
 	long := max(3, min(24, size*0.1))
 	if p.z.Kind == lesson.Ridge {
 		wide, long = min(w, max(1.2, 0.1*(p.whole.Y1-p.whole.Y0))), max(3, min(26, 0.4*(p.whole.Y1-p.whole.Y0)))
+	} else if p.z.Kind == lesson.Surf || p.z.Kind == lesson.Waterfall {
+		wide, long = min(w, max(1.4, size*0.07)), max(3, size*0.13)
 	} else if p.z.Kind == lesson.Rock {
-		wide, long = min(w, max(1.4, size*0.1)), max(3, size*0.16)
+		wide, long = min(w, max(1.4, size*0.14)), max(3, size*0.2)
 	}
 	n := p.some(wide * long * 0.55)
 	var places []lesson.Point
-	if p.z.Kind == lesson.Ridge {
+	switch {
+	case p.z.Kind == lesson.Ridge:
 		places = p.facets(n, wide, long)
-	} else {
+	case p.flat():
+		places = p.drifts(n)
+	default:
 		places = p.places(n)
 	}
 	for i, at := range places {
 		l := long * p.between(0.35, 1.3)
 		dx, dy := p.along(at)
 		switch p.z.Kind {
-		case lesson.Rock:
-			if !scene.LooksUp(p.l, p.z, p.whole, at.X, at.Y) { // a side falls, a top lies
-				dx, dy = 0.3*p.between(-1, 1), 1
-			}
 		case lesson.Water, lesson.Stream, lesson.Field, lesson.Path, lesson.Snow:
 			l *= 0.5 + scene.Scale(p.l, at.Y)
 		}
@@ -76,18 +77,25 @@ func (p *planner) knifeSlide() {
 	// Ground shrinks with distance; what stands is as large as it is.
 	scale := func(y float64) float64 {
 		switch p.z.Kind {
-		case lesson.Building, lesson.Rock, lesson.Wall, lesson.Tree, lesson.Ridge:
+		case lesson.Rock: // facets
+			return max(0.1, min(1, 0.22*p.size()/w))
+		case lesson.Building, lesson.Wall, lesson.Tree, lesson.Ridge:
 			return max(0.15, min(1, 0.4*p.size()/w))
 		}
 		return max(0.15, scene.Scale(p.l, y))
 	}
 	s := scale((p.r.Y0 + p.r.Y1) / 2)
-	for _, at := range p.places(p.some(0.15 * w * w * s * s)) {
+	n := p.some(0.13 * w * w * s * s)
+	places, widest, longest := p.places, 0.45, 1.4
+	if p.flat() {
+		places, widest, longest = p.drifts, 0.24, 2.6
+	}
+	for _, at := range places(n) {
 		s := scale(at.Y)
-		l := w * s * p.between(0.5, 1.4)
+		l := w * s * p.between(0.4*longest, longest)
 		dx, dy := p.along(at)
 		p.add(Stroke{Path: []lesson.Point{{X: at.X - dx*l/2, Y: at.Y - dy*l/2}, {X: at.X + dx*l/2, Y: at.Y + dy*l/2}}, From: 0.9, To: 1,
-			Corner: min(1, max(0.06, 0.45*s*p.between(0.5, 1))), Taper: p.between(0, 0.6), Manner: Sliding, Reload: len(p.out)%2 == 0, Shade: p.shade(at.X, at.Y, 0.4)})
+			Corner: min(1, max(0.05, widest*s*p.between(0.4, 1))), Taper: p.between(0.2, 0.9), Manner: Sliding, Reload: len(p.out)%2 == 0, Shade: p.shade(at.X, at.Y, 0.4)})
 	}
 }
 

@@ -11,8 +11,14 @@ import (
 // linerPull draws what is thin there: branches in trees, wires on a fence, ripples
 // on water, blades elsewhere.
 func (p *planner) linerPull() {
-	switch p.z.Kind {
-	case lesson.Tree, lesson.BareTree:
+	switch {
+	case p.z.Kind == lesson.Birds:
+		p.flock()
+	case p.z.Kind == lesson.Path:
+		p.ruts()
+	case p.z.Kind == lesson.Bridge:
+		p.rails()
+	case p.z.Kind.Is(lesson.Woody):
 		n := max(1, int(math.Round(3*p.s.Cover)))
 		foot, top := p.trunk()
 		for k := range n {
@@ -21,9 +27,15 @@ func (p *planner) linerPull() {
 			at := lesson.Point{X: foot.X + (top.X-foot.X)*t, Y: foot.Y + (top.Y-foot.Y)*t}
 			p.branch(at.X, at.Y, -math.Pi/2+side, (foot.Y-top.Y)*p.between(0.3, 0.5), 0)
 		}
-	case lesson.Fence:
+	case p.z.Kind == lesson.Fence:
 		p.wires()
-	case lesson.Water, lesson.Stream:
+	case p.z.Kind == lesson.Waterfall:
+		for range p.some(30 * p.tool.Width * 2) {
+			x, y := p.r.Nth(p.rng.Float64())
+			l := p.between(0.1, 0.3) * (p.whole.Y1 - p.whole.Y0)
+			p.add(Stroke{Path: []lesson.Point{{X: x, Y: y - l/2}, {X: x + p.between(-0.03, 0.03)*l, Y: y + l/2}}, From: 0.8, To: 0.3, Taper: 0.6, Reload: true, Shade: p.shade(x, y, 0.4)})
+		}
+	case p.water():
 		for range p.some(30 * p.tool.Width * 2) {
 			at := p.shine()
 			half := p.between(4, 16) * scene.Scale(p.l, at.Y)
@@ -34,55 +46,19 @@ func (p *planner) linerPull() {
 			h := p.between(6, 30) * max(0.15, scene.Scale(p.l, f.Y))
 			lean := p.rng.NormFloat64() * 0.3
 			p.add(Stroke{Path: []lesson.Point{f, {X: f.X + lean*h*0.25, Y: f.Y - 0.5*h}, {X: f.X + lean*h*0.7, Y: f.Y - 0.85*h}, {X: f.X + lean*h*1.1, Y: f.Y - h}},
-				From: 1, To: 0.2, Reload: true, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
+				From: 1, To: 0.2, Taper: 0.7, Reload: true, Shade: p.shade(f.X, f.Y, 0.5), Free: true})
 		}
-	}
-}
-
-// trunk is where the trunk of a tree stands and where it ends; the same for every
-// step on the same tree.
-func (p *planner) trunk() (foot, top lesson.Point) {
-	seed := scene.Seed(p.l, p.z.ID)
-	wide, high := p.whole.X1-p.whole.X0, p.whole.Y1-p.whole.Y0
-	mid := (p.whole.X0 + p.whole.X1) / 2
-	foot = lesson.Point{X: mid + 0.08*wide*(noise.At(seed+51, 1, 1)-0.5), Y: p.whole.Y1}
-	top = lesson.Point{X: foot.X + 0.24*wide*(noise.At(seed+52, 1, 1)-0.5), Y: p.whole.Y1 - (0.62+0.2*noise.At(seed+53, 1, 1))*high}
-	return foot, top
-}
-
-// branch draws a limb and what leaves it at an angle, thinner each time.
-func (p *planner) branch(x, y, angle, length float64, order int) {
-	if order > 3 || length < 4 {
-		return
-	}
-	path := []lesson.Point{{X: x, Y: y}}
-	a := angle
-	const joints = 4
-	for range joints {
-		a += p.rng.NormFloat64()*0.16 - 0.06*math.Cos(a) // limbs reach up again
-		x, y = x+math.Cos(a)*length/joints, y+math.Sin(a)*length/joints
-		path = append(path, lesson.Point{X: x, Y: y})
-	}
-	weight := math.Pow(0.66, float64(order))
-	p.add(Stroke{Path: path, From: weight, To: weight * 0.35, Corner: max(0.3, weight), Taper: 0.6, Reload: true, Shade: p.shade(x, y, 0.4), Free: true})
-	for k := range 2 + p.rng.IntN(2) {
-		at := path[1+(k+order)%joints]
-		side := p.between(0.45, 0.95)
-		if p.rng.IntN(2) == 0 {
-			side = -side
-		}
-		p.branch(at.X, at.Y, a+side, length*p.between(0.45, 0.7), order+1)
 	}
 }
 
 // doubleLoad makes a trunk with limbs in a tree, the posts of a fence, and posts
 // elsewhere.
 func (p *planner) doubleLoad() {
-	switch p.z.Kind {
-	case lesson.Tree, lesson.BareTree, lesson.Conifer:
+	switch {
+	case p.z.Kind.Is(lesson.Woody):
 		p.trunkStrokes()
 		return
-	case lesson.Fence:
+	case p.z.Kind == lesson.Fence:
 		for _, post := range p.posts() {
 			p.add(p.twoSided(Stroke{Path: []lesson.Point{post.foot, post.top}, From: 1, To: 0.85, Gather: p.postWidth(post), Reload: true, Abrupt: true, Free: true}))
 		}
@@ -120,32 +96,6 @@ func (p *planner) twoSided(s Stroke) Stroke {
 	right := (a.Y-b.Y)*lx+(b.X-a.X)*ly > 0
 	s.Turned = right != (l[1] > l[0])
 	return s
-}
-
-// trunkStrokes pulls the trunk from its foot upward and a few limbs from it. Only
-// as much of the tool as the trunk is thick meets the canvas.
-func (p *planner) trunkStrokes() {
-	foot, top := p.trunk()
-	short := p.s.Where == lesson.Foot // the rest stands in the leaves
-	if short {
-		top = lesson.Point{X: foot.X + 0.35*(top.X-foot.X), Y: foot.Y + 0.35*(top.Y-foot.Y)}
-	}
-	high := p.whole.Y1 - p.whole.Y0
-	thick := min(1, max(0.1, 0.05*high/p.tool.Width))
-	bend := 0.03 * high * p.between(-1, 1)
-	mid := lesson.Point{X: (foot.X+top.X)/2 + bend, Y: (foot.Y + top.Y) / 2}
-	p.add(p.twoSided(Stroke{Path: []lesson.Point{{X: foot.X, Y: foot.Y + 0.01*(foot.Y-top.Y)}, mid, top}, From: 1, To: 0.4, Gather: thick, Taper: 0.75, Reload: true, Free: true}))
-	if p.z.Kind == lesson.Conifer || short {
-		return
-	}
-	for k := range 3 {
-		t := 0.35 + 0.2*float64(k) + p.between(0, 0.1)
-		side := p.between(0.35, 0.8) * float64(1-2*((k+p.rng.IntN(2))%2))
-		at := lesson.Point{X: foot.X + (top.X-foot.X)*t, Y: foot.Y + (top.Y-foot.Y)*t}
-		l := high * p.between(0.18, 0.3)
-		p.add(p.twoSided(Stroke{Path: []lesson.Point{at, {X: at.X + side*0.5*l, Y: at.Y - 0.35*l}, {X: at.X + side*l*0.8, Y: at.Y - 0.9*l}},
-			From: 0.8, To: 0.25, Gather: 0.55 * thick, Taper: 0.6, Reload: true, Free: true}))
-	}
 }
 
 // A post of a fence.

@@ -86,7 +86,10 @@ func Make(l *lesson.Lesson, s lesson.Step, whole *scene.Region) Plan {
 	}
 	if how, ok := planners[s.Technique]; ok {
 		how.place(p)
-		plan.Blends = how.blends
+		plan.Blends = how.blends && !s.Broken()
+	}
+	if s.Broken() {
+		p.out = p.pieces(p.out)
 	}
 	if len(s.Mixtures) > 1 {
 		inRuns(p.out)
@@ -119,6 +122,9 @@ func inRuns(marks []Stroke) {
 
 // add takes a stroke into the plan, unless the step has had its share of work.
 func (p *planner) add(s Stroke) {
+	if s.Free && len(s.Path) > 2 {
+		s.Path = curved(s.Path)
+	}
 	length := 4*s.Spread + s.Length()
 	wide := p.tool.Width
 	if s.Corner > 0 {
@@ -127,6 +133,27 @@ func (p *planner) add(s Stroke) {
 	if p.way += length * wide; len(p.out) < maxStrokes && p.way < maxWay {
 		p.out = append(p.out, s)
 	}
+}
+
+// curvedApart is how far the joints of a curve are apart, mm.
+const curvedApart = 2.5
+
+// curved leads a hand through the joints of a path without a corner (Catmull and Rom 1974).
+func curved(path []lesson.Point) []lesson.Point {
+	at := func(i int) lesson.Point { return path[min(len(path)-1, max(0, i))] }
+	out := []lesson.Point{path[0]}
+	for i := range len(path) - 1 {
+		a, b, c, d := at(i-1), at(i), at(i+1), at(i+2)
+		n := max(1, min(8, int(math.Hypot(c.X-b.X, c.Y-b.Y)/curvedApart)))
+		for k := 1; k <= n; k++ {
+			t := float64(k) / float64(n)
+			by := func(a, b, c, d float64) float64 {
+				return b + 0.5*t*(c-a+t*(2*a-5*b+4*c-d+t*(3*(b-c)+d-a)))
+			}
+			out = append(out, lesson.Point{X: by(a.X, b.X, c.X, d.X), Y: by(a.Y, b.Y, c.Y, d.Y)})
+		}
+	}
+	return out
 }
 
 // between returns a figure from a to b.
@@ -169,10 +196,37 @@ func (p *planner) everywhere(n int) (out []lesson.Point) {
 	return out
 }
 
+// flat reports whether the zone is ground that lies, and is drawn smaller the farther it is.
+func (p *planner) flat() bool {
+	switch p.z.Kind {
+	case lesson.Field, lesson.Snow, lesson.Path, lesson.Bank, lesson.Stream:
+		return true
+	}
+	return false
+}
+
+// driftFrom is the noise, 0 to 1, from which ground is in a drift; thorough work goes everywhere.
+const driftFrom = 0.56
+
+// drifts picks n places of ground in long and level patches, smaller with distance, far before
+// near.
+func (p *planner) drifts(n int) (out []lesson.Point) {
+	from := driftFrom * min(1, 2*(1.1-p.s.Cover))
+	for tries := 0; len(out) < n && tries < 8*n; tries++ {
+		x, y := p.r.Nth(p.rng.Float64())
+		s := scene.Scale(p.l, y)
+		if noise.Fractal(p.seed+14, x/(130*s+14), y/(17*s+2), 2) >= from {
+			out = append(out, lesson.Point{X: x, Y: y})
+		}
+	}
+	byHeight(out)
+	return out
+}
+
 // shade picks the blend for a place: from the first mixture at the top of the
 // zone to the last at its bottom, with loose scatter.
 func (p *planner) shade(x, y, scatter float64) int {
-	if len(p.s.Mixtures) < 2 {
+	if len(p.s.Mixtures) < 2 || p.s.Broken() { // broken colour is shared out at the end
 		return 0
 	}
 	t := p.r.Depth(x, y) + scatter*(noise.At(p.seed+3, x/14, y/14)-0.5+0.6*(p.rng.Float64()-0.5))
@@ -194,17 +248,11 @@ func (p *planner) level(x0, x1, y, wander float64) []lesson.Point {
 // size is about how large the zone is, mm.
 func (p *planner) size() float64 { return math.Sqrt(p.whole.Area) }
 
-// water reports whether marks lie level on a surface of water.
-func (p *planner) water() bool { return p.z.Kind == lesson.Water || p.z.Kind == lesson.Stream }
+// water reports whether marks lie along a surface of water.
+func (p *planner) water() bool { return p.z.Kind.Is(lesson.Wet) && p.z.Kind != lesson.Waterfall }
 
 // upright reports whether marks follow a thing that stands.
-func (p *planner) upright() bool {
-	switch p.z.Kind {
-	case lesson.Tree, lesson.BareTree, lesson.Conifer, lesson.Building, lesson.Fence, lesson.Reeds:
-		return true
-	}
-	return false
-}
+func (p *planner) upright() bool { return p.z.Kind.Is(lesson.Upright) }
 
 // shine picks a place where light glitters on water: under a sun or moon that is
 // in the picture, in a path that widens toward the eye; elsewhere anywhere.

@@ -42,7 +42,7 @@ func (p *planner) dab() {
 func (p *planner) sprinkle(area float64, mark func(at lesson.Point, scale float64) Stroke) {
 	n := p.some(area)
 	for i, at := range p.places(3 * n) {
-		if noise.Fractal(p.seed+7, at.X/22, at.Y/11, 3) < 0.5 || p.rng.IntN(3) > 1 {
+		if noise.Fractal(p.seed+7, at.X/40, at.Y/16, 3) < 0.54 || p.rng.IntN(3) > 1 {
 			continue
 		}
 		s := mark(at, math.Pow(scene.Scale(p.l, at.Y), 0.7))

@@ -47,6 +47,7 @@ type Hand struct {
 	Pressure float64 // 0-1
 	Within   Place   // nil for anywhere
 	Soft     float64 // mm over which what is laid fades at the rim of that place; 0 for a hard rim
+	Lost     Lost    // where that rim is softer still
 	Rng      *rand.Rand
 }
 
@@ -247,34 +248,6 @@ func (h *Hand) touch(hairs []hair, x, y, p float64, s *dragging) {
 		feel.Lay, feel.Dig = lay, dig
 	}
 }
-
-// rimLies is where the rim lies in what fades: a little more of that is outside.
-const rimLies = 0.65
-
-// hairStrays is how far hairs reach over a rim one after the other, as a share of how soft it is.
-const hairStrays = 0.5
-
-// fade is how wholly a hair is where it may paint, 0 to 1: the rim of a place may be soft. A
-// blade breaks off there.
-func (h *Hand) fade(x, y float64, b *hair, blade bool) float32 {
-	if h.Soft <= 0 {
-		if h.Within.Inside(x, y) {
-			return 1
-		}
-		return 0
-	}
-	t := float32(h.Within.Deep(x, y)/h.Soft) + rimLies + hairStrays*(b.share-1)
-	if blade && t < 0.5 {
-		return 0
-	}
-	if blade {
-		return 1
-	}
-	return max(0, min(1, t))
-}
-
-// smooth eases a figure from 0 to 1 in and out.
-func smooth(t float32) float32 { return t * t * (3 - 2*t) }
 
 // wander moves what the hairs of a tool of some width wander by to where the stroke is.
 func (s *dragging) wander(width float64) {

@@ -39,7 +39,7 @@ func Directions(l *lesson.Lesson) (out []Direction) {
 	}
 	miss := max(1.5*l.Focal.Radius, missedBy*l.Support.Width)
 	for _, z := range l.Zones {
-		if !slices.Contains([]lesson.ZoneKind{lesson.Path, lesson.Stream, lesson.Bank, lesson.Wall, lesson.Fence, lesson.CloudBank}, z.Kind) {
+		if !slices.Contains([]lesson.ZoneKind{lesson.Path, lesson.Stream, lesson.Bank, lesson.Wall, lesson.Fence, lesson.CloudBank, lesson.Log, lesson.Bridge}, z.Kind) {
 			continue
 		}
 		a := scene.ZoneAt(l, z, shapeCell).Axis()
@@ -76,7 +76,7 @@ const massLeast = 0.004
 func Masses(l *lesson.Lesson) (out []Mass) {
 	canvas := l.Support.Width * l.Support.Height
 	for _, z := range l.Zones {
-		if !slices.Contains([]lesson.ZoneKind{lesson.Rock, lesson.Ridge, lesson.CloudBank, lesson.Tree}, z.Kind) {
+		if !(z.Kind.Is(lesson.Woody) && z.Kind.Is(lesson.Leafy) || slices.Contains([]lesson.ZoneKind{lesson.Rock, lesson.Ridge, lesson.CloudBank, lesson.Bush}, z.Kind)) {
 			continue
 		}
 		r := scene.ZoneAt(l, z, shapeCell)
@@ -103,7 +103,7 @@ type Alike struct {
 
 // Rows lists the kinds of which three or more stand on the canvas.
 func Rows(l *lesson.Lesson) (out []Alike) {
-	for _, kind := range []lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.Fence, lesson.Rock, lesson.Building} {
+	for _, kind := range append(lesson.OfNature(lesson.Woody), lesson.Fence, lesson.Rock, lesson.Building) {
 		list := Standing(l, kind)
 		if len(list) < 3 {
 			continue
@@ -127,7 +127,11 @@ func Rows(l *lesson.Lesson) (out []Alike) {
 type Thing struct {
 	Zone            lesson.Zone
 	X, Foot, Height float64
+	Cut             bool // by the canvas, above or below: how tall it is is not seen
 }
+
+// cutAt is how near to the edge of the canvas, mm, a thing is cut by it.
+const cutAt = 1.0
 
 // Standing lists the zones of a kind, from left to right.
 func Standing(l *lesson.Lesson, kind lesson.ZoneKind) (out []Thing) {
@@ -139,7 +143,7 @@ func Standing(l *lesson.Lesson, kind lesson.ZoneKind) (out []Thing) {
 		for _, p := range z.Outline {
 			x0, x1, y0, y1 = min(x0, p.X), max(x1, p.X), min(y0, p.Y), max(y1, p.Y)
 		}
-		out = append(out, Thing{z, (x0 + x1) / 2, y1, y1 - y0})
+		out = append(out, Thing{z, (x0 + x1) / 2, y1, y1 - y0, y0 < cutAt || y1 > l.Support.Height-cutAt})
 	}
 	slices.SortStableFunc(out, func(a, b Thing) int { return cmp.Compare(a.X, b.X) })
 	return out

@@ -7,6 +7,7 @@
 package recipe
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -121,4 +122,22 @@ func sets(n, most int, each func(set []int)) {
 		}
 	}
 	choose(0)
+}
+
+// plainMost is how far off, ΔE00, a recipe in whole parts may be.
+const plainMost = 2.5
+
+// Plain is the recipe that one would write on a card for a colour: whole parts of at most
+// three tubes, or, where these do not come near, as for the lightest tints, with drops.
+func (s *Solver) Plain(ctx context.Context, target spectrum.Lab) (best Recipe, err error) {
+	for _, whole := range []bool{true, false} {
+		a, err := s.Solve(ctx, target, Options{Whole: whole, Paints: 3, Want: 1})
+		if err != nil {
+			return Recipe{}, err
+		}
+		if best = a.Recipes[0]; best.Delta <= plainMost {
+			break
+		}
+	}
+	return best, nil
 }

@@ -125,9 +125,9 @@ func liveliness(l *lesson.Lesson, s lesson.Step) float64 {
 	switch {
 	case s.Technique.Veils():
 		return 0.3
-	case z.Kind.Quiet():
+	case z.Kind.Is(lesson.Quiet):
 		return 0.6
-	case z.Kind.Ground():
+	case z.Kind.Is(lesson.Land):
 		return 1.3
 	}
 	return 1

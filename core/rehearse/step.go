@@ -155,7 +155,7 @@ func (r *Rehearsal) hand(i int, st *stage, b *mark.Brush, f *film.Film) *mark.Ha
 	rng := rand.New(rand.NewPCG(scene.Seed(r.Lesson, s.ID), 2))
 	h := &mark.Hand{Film: f, Brush: b, Pressure: mark.PressureOf(s.Pressure), Rng: rng}
 	if st.plan.Region != nil {
-		h.Within, h.Soft = st.plan.Region, r.softness(s, st.plan.Region)
+		h.Within, h.Soft, h.Lost = st.plan.Region, r.softness(s, st.plan.Region), r.lost(s, st.plan.Region)
 		if s.Technique == lesson.Feather {
 			h.Within = nil // an edge is softened by crossing it
 		}
@@ -180,14 +180,14 @@ const (
 func (r *Rehearsal) softness(s lesson.Step, place *scene.Region) float64 {
 	z, _ := r.Lesson.Zone(s.Zone)
 	soft := rimAtHand
-	switch z.Kind {
-	case lesson.Building, lesson.Wall, lesson.Fence:
+	switch {
+	case z.Kind.Is(lesson.Built | lesson.Small):
 		soft = rimBuilt
-	case lesson.CloudBank:
+	case z.Kind == lesson.CloudBank:
 		soft = rimOfAir
-	case lesson.Mist:
+	case z.Kind == lesson.Mist:
 		soft = rimSoftest
-	case lesson.Disc:
+	case z.Kind == lesson.Disc:
 	default:
 		if k := r.Lesson.Plane(z.Plane); k >= 0 {
 			soft += rimByTens * math.Log10(max(1, r.Lesson.Planes[k].Distance/rimHand))
@@ -197,6 +197,28 @@ func (r *Rehearsal) softness(s lesson.Step, place *scene.Region) float64 {
 		soft = min(soft, rimAtHand)
 	}
 	return min(soft, rimSoftest, rimOfWhole*min(place.X1-place.X0, place.Y1-place.Y0))
+}
+
+// How many times softer a rim is where it is lost, by matter. What is built, and what is cut
+// in, is found all around.
+const (
+	lostOfLand = 6.0
+	lostUsual  = 2.5
+	lostFrom   = 12.0 // mm that a place is wide and high from which on a part of its rim is lost
+)
+
+// lost is where the rim of a place of a step is lost.
+func (r *Rehearsal) lost(s lesson.Step, place *scene.Region) mark.Lost {
+	z, _ := r.Lesson.Zone(s.Zone)
+	switch {
+	case z.Kind.Is(lesson.Built|lesson.Small) || z.Kind == lesson.Disc || s.Technique == lesson.CutIn || s.Medium.Acrylic:
+		return mark.Lost{}
+	case min(place.X1-place.X0, place.Y1-place.Y0) < lostFrom:
+		return mark.Lost{}
+	case z.Kind.Is(lesson.Land) || z.Kind == lesson.Snow || z.Kind == lesson.Shadow:
+		return mark.Lost{Times: lostOfLand, Seed: scene.ZoneSeed(r.Lesson, z) + 101}
+	}
+	return mark.Lost{Times: lostUsual, Seed: scene.ZoneSeed(r.Lesson, z) + 101}
 }
 
 // stroke makes stroke k of step i.

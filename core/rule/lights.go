@@ -30,13 +30,20 @@ var whiteEarly = Rule{
 	find:   findWhiteEarly,
 }
 
-// lightOf is the lightness L* of the lightest that a step lays.
+// lightOf is the lightness L* of the lightest that a step lays; of broken colour, of all together.
 func (c *Context) lightOf(s lesson.Step) (most float64) {
-	for _, id := range s.Mixtures {
+	var mean float64
+	for i, id := range s.Mixtures {
 		m, _ := c.Lesson.Mixture(id)
 		if lab, err := c.Lesson.Paints().Colour(m.Parts); err == nil {
 			most = max(most, lab.L)
+			if s.Broken() {
+				mean += s.Shares[i] / 100 * lab.L
+			}
 		}
+	}
+	if s.Broken() {
+		return mean
 	}
 	return most
 }
@@ -47,7 +54,7 @@ func findOverlit(c *Context) (out []Finding) {
 	}
 	l := c.Lesson
 	for _, z := range l.Zones {
-		if !slices.Contains([]lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.TreeLine, lesson.Hedge, lesson.Rock}, z.Kind) {
+		if !z.Kind.Is(lesson.Leafy) && z.Kind != lesson.Conifer && z.Kind != lesson.Rock {
 			continue
 		}
 		mass, lit, lights := 0.0, 0.0, -1
@@ -100,7 +107,7 @@ func findWhiteEarly(c *Context) (out []Finding) {
 	most, last := 0.0, -1
 	grounded := func(s lesson.Step) bool {
 		z, ok := l.Zone(s.Zone)
-		return ok && z.Kind != lesson.Sky && z.Kind != lesson.Disc && z.Kind != lesson.CloudBank && z.Kind != lesson.Mist && z.Kind != lesson.Snow && lays(s)
+		return ok && !z.Kind.Is(lesson.Airy) && z.Kind != lesson.Snow && lays(s)
 	}
 	for i, s := range l.Steps {
 		if grounded(s) && c.lightOf(s) > most+1 {

@@ -52,12 +52,12 @@ var side = Rule{
 
 func findSize(c *Context) (out []Finding) {
 	l := c.Lesson
-	for _, kind := range []lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.Fence} {
+	for _, kind := range append(lesson.OfNature(lesson.Woody), lesson.Fence, lesson.Person) {
 		var small, large measure.Thing
 		least, most := math.Inf(1), 0.0
 		for _, t := range measure.Standing(c.Lesson, kind) {
 			tall, ok := scene.TrueSize(l, t.Height, t.Foot)
-			if !ok || t.Foot-l.View.Horizon < 4 {
+			if !ok || t.Cut || t.Foot-l.View.Horizon < 4 {
 				continue
 			}
 			if tall < least {
@@ -203,7 +203,7 @@ func findSide(c *Context) (out []Finding) {
 		return out
 	}
 	for _, z := range l.Zones {
-		if slices.Contains([]lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.Rock, lesson.Building, lesson.BareTree}, z.Kind) {
+		if z.Kind.Is(lesson.Woody) || z.Kind == lesson.Rock || z.Kind == lesson.Building {
 			out = append(out, c.litSide(z)...)
 		}
 	}

@@ -145,10 +145,10 @@ const (
 )
 
 var realms = map[realm][]lesson.ZoneKind{
-	air:    {lesson.Sky, lesson.Disc, lesson.CloudBank, lesson.Mist},
-	water:  {lesson.Water, lesson.Stream},
+	air:    lesson.OfNature(lesson.Airy),
+	water:  lesson.OfNature(lesson.Wet),
 	land:   {lesson.Ridge, lesson.Bank, lesson.Field},
-	growth: {lesson.TreeLine, lesson.Hedge, lesson.Tree, lesson.Conifer, lesson.BareTree},
+	growth: lesson.OfNature(lesson.Leafy | lesson.Woody),
 	low:    {lesson.Grass, lesson.Reeds},
 	things: {lesson.Snow, lesson.Path, lesson.Rock, lesson.Flowers, lesson.Fence, lesson.Wall, lesson.Building},
 }

@@ -203,9 +203,6 @@ func findReflectionFirst(c *Context) (out []Finding) {
 	return out
 }
 
-// formed are the kinds of zone that are modelled by light.
-var formed = []lesson.ZoneKind{lesson.Tree, lesson.Conifer, lesson.BareTree, lesson.TreeLine, lesson.Hedge, lesson.Rock, lesson.Ridge, lesson.Building, lesson.Wall, lesson.Bank, lesson.Grass, lesson.Reeds}
-
 func findValues(c *Context) (out []Finding) {
 	if c.Rehearsal == nil {
 		return nil
@@ -213,7 +210,7 @@ func findValues(c *Context) (out []Finding) {
 	l := c.Lesson
 	for j, dark := range l.Steps {
 		z, ok := l.Zone(dark.Zone)
-		if !ok || !lays(dark) || !slices.Contains(formed, z.Kind) || dark.Technique.Detail() {
+		if !ok || !lays(dark) || !z.Kind.Is(lesson.Formed) || dark.Technique.Detail() {
 			continue
 		}
 		d := c.lightOf(dark)
@@ -249,7 +246,7 @@ func findBareGround(c *Context) []Finding {
 	// The first light that is set on a form decides how light light is.
 	for i, s := range l.Steps {
 		z, ok := l.Zone(s.Zone)
-		if !ok || s.Where != lesson.Lit && s.Where != lesson.Crest || !slices.Contains(formed, z.Kind) || i == 0 {
+		if !ok || s.Where != lesson.Lit && s.Where != lesson.Crest || !z.Kind.Is(lesson.Formed) || i == 0 {
 			continue
 		}
 		bare := c.reports()[i-1].Bare

@@ -318,6 +318,9 @@ func findStarved(c *Context) []Finding {
 	covering := []lesson.Technique{lesson.CrissCross, lesson.LongPull, lesson.PullDown, lesson.CutIn}
 	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
 		asked := p.Asked * min(1, s.Cover)
+		if z, ok := c.Lesson.Zone(s.Zone); ok && z.Kind == lesson.Fence { // posts leave what is between them
+			return nil
+		}
 		if !slices.Contains(covering, s.Technique) || len(s.Mixtures) == 0 || asked < 1 || p.Area >= starvedLeast*asked {
 			return nil
 		}

@@ -16,15 +16,16 @@ func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region) func(x, y float64) f
 	lx, ly := LightOn(l)
 	seed := ZoneSeed(l, z)
 	midX, midY := (whole.X0+whole.X1)/2, (whole.Y0+whole.Y1)/2
+	if Heaped(z.Kind) {
+		return heapFacing(l, z, whole)
+	}
 	switch z.Kind {
 	case lesson.Ridge:
 		flank := whole.flank(l, z)
 		return func(x, y float64) float64 { return clamp(flank(x, y) * lx * 1.2) }
-	case lesson.TreeLine, lesson.Hedge, lesson.Tree:
-		return leafFacing(l, z, whole)
-	case lesson.Conifer, lesson.Grass, lesson.Flowers, lesson.CloudBank, lesson.Mist:
+	case lesson.Conifer, lesson.Grass, lesson.Flowers, lesson.Mist:
 		clumps := clumps{seed: seed, size: clumpSize(z, whole)}
-		round := z.Kind == lesson.Conifer || z.Kind == lesson.CloudBank
+		round := z.Kind == lesson.Conifer
 		return func(x, y float64) float64 {
 			cx, cy := clumps.near(x, y)
 			near := ((x-cx)*lx + (y-cy)*ly) / (0.55 * clumps.size)
@@ -42,9 +43,28 @@ func Facing(l *lesson.Lesson, z lesson.Zone, whole *Region) func(x, y float64) f
 		at := rockFace(seed, whole)
 		return func(x, y float64) float64 { return faces[at(x, y)] }
 	case lesson.BareTree, lesson.Fence:
-		return func(x, _ float64) float64 { return clamp((x - midX) * lx / 2) }
+		row, mid := math.NaN(), midX
+		return func(x, y float64) float64 { // a trunk leans and bends
+			if y != row {
+				row = y
+				if left, right, ok := whole.Row(y); ok {
+					mid = (left + right) / 2
+				}
+			}
+			return clamp((x - mid) * lx / 2)
+		}
+	case lesson.Person, lesson.Animal, lesson.Boat:
+		return func(x, y float64) float64 {
+			return clamp(1.2*((x-midX)*lx*2/max(1, whole.X1-whole.X0)+(y-midY)*ly*1.4/max(1, whole.Y1-whole.Y0)) + 0.1)
+		}
+	case lesson.Log, lesson.Bridge:
+		return roundFacing(lx, ly, whole)
 	case lesson.Building:
-		return func(x, _ float64) float64 { return clamp((x - midX) * lx * 8) }
+		return houseFacing(lx, ly, seed, whole)
+	case lesson.Waterfall:
+		return fallFacing(seed, whole)
+	case lesson.Surf:
+		return surfFacing(seed, whole)
 	case lesson.Wall:
 		return func(x, y float64) float64 {
 			stone := noise.Fractal(seed+5, x/7, y/4, 2)
@@ -81,7 +101,7 @@ func rockFace(seed uint64, whole *Region) func(x, y float64) face {
 			x, y, size = cx+(x-cx)/wide, cy+(y-cy)/high, 1
 		}
 		lean := 0.8 * (noise.At(seed+33, cx, cy) - 0.5)
-		rough := 0.3 * (noise.Fractal(seed+34, x/size*4, y/size*6, 3) - 0.5)
+		rough := 0.16 * (noise.Fractal(seed+34, x/size*4, y/size*6, 3) - 0.5)
 		u, v := (x-cx)/size+rough, (y-cy)/size+rough
 		switch {
 		case v < -0.1+lean*u-0.22*max(0, high/wide-1):
@@ -116,7 +136,7 @@ func clumpSize(z lesson.Zone, whole *Region) float64 {
 	switch z.Kind {
 	case lesson.Conifer:
 		return max(3.5, size*0.4)
-	case lesson.CloudBank, lesson.Mist:
+	case lesson.Mist:
 		return max(9, size*0.6)
 	}
 	return max(5, size*0.3)

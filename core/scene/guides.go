@@ -82,7 +82,7 @@ func GuidesOf(l *lesson.Lesson) Guides {
 		for _, p := range z.Outline {
 			f.Left, f.Right, f.Top, f.Foot = min(f.Left, p.X), max(f.Right, p.X), min(f.Top, p.Y), max(f.Foot, p.Y)
 		}
-		if away, ok := GroundDistance(l, f.Foot); ok && stands[z.Kind] {
+		if away, ok := GroundDistance(l, f.Foot); ok && z.Kind.Is(lesson.Standing) {
 			tall, _ := TrueSize(l, f.Foot-f.Top, f.Foot)
 			wide, _ := TrueSize(l, f.Right-f.Left, f.Foot)
 			f.Stands, f.Away, f.Tall, f.Wide = true, tenths(away), tenths(tall), tenths(wide)

@@ -1,6 +1,9 @@
 package scene
 
-import "proxenos/core/lesson"
+import (
+	"proxenos/core/lesson"
+	"proxenos/core/noise"
+)
 
 // Focal is the distance of the picture plane from the eye, mm: a canvas is seen
 // under about fifty degrees across its longer side.
@@ -28,29 +31,36 @@ func Mirrored(l *lesson.Lesson, y, distance float64) float64 {
 	return 2*l.View.Horizon - y + 2*Focal(l)*l.View.Eye/distance
 }
 
-// stands tells which kinds of zone rise above the ground and are mirrored.
-var stands = map[lesson.ZoneKind]bool{
-	lesson.Ridge: true, lesson.TreeLine: true, lesson.Hedge: true, lesson.Tree: true, lesson.Conifer: true,
-	lesson.BareTree: true, lesson.Rock: true, lesson.Reeds: true, lesson.Building: true, lesson.Wall: true, lesson.Fence: true,
-	lesson.Bank: true,
-}
+// An image in water wobbles the more the nearer it is to the eye, and is broken by level slits.
+const (
+	wobbles    = 0.07 // mm to either side for every mm below the horizon
+	wobbleMost = 7.0
+	slitFrom   = 0.7 // of noise between 0 and 1
+)
 
 // mirrored tells which places of a water zone show the image of something that
-// stands behind or in it, sampled every cell mm.
+// stands behind or in it, sampled every cell mm. What is small, as a boat, lies on the water
+// where it may and has an image of its own.
 func mirrored(l *lesson.Lesson, water lesson.Zone, cell float64) func(x, y float64) bool {
 	type image struct {
 		r        *Region
 		distance float64
 	}
 	var images []image
+	seed := ZoneSeed(l, water)
 	plane := l.Plane(water.Plane)
 	for _, z := range l.Zones {
 		p := l.Plane(z.Plane)
-		if stands[z.Kind] && p >= 0 && p <= plane && z.ID != water.ID {
+		if z.Kind.Is(lesson.Standing) && !z.Kind.Is(lesson.Small) && p >= 0 && p <= plane && z.ID != water.ID {
 			images = append(images, image{ZoneAt(l, z, cell), l.Planes[p].Distance})
 		}
 	}
 	return func(x, y float64) bool {
+		below := max(0, y-l.View.Horizon)
+		if noise.Fractal(seed+81, x/(18+0.4*below), y/(1.5+0.03*below), 2) > slitFrom {
+			return false // a level slit that shows the sky
+		}
+		x += min(wobbleMost, wobbles*below) * (2*noise.Fractal(seed+82, x/60, y/(2+0.04*below), 2) - 1)
 		for _, im := range images {
 			if im.r.Inside(x, Mirrored(l, y, im.distance)) { // the mirror of a mirror is the thing
 				return true

@@ -3,9 +3,12 @@ package sheet
 import (
 	"context"
 	"fmt"
+	"math"
 
 	"proxenos/core/film"
+	"proxenos/core/kit"
 	"proxenos/core/lesson"
+	"proxenos/core/recipe"
 )
 
 // A Side is where the light of a form comes from.
@@ -31,95 +34,102 @@ func (s Side) Name() string {
 	return map[Side]string{FromLeft: "light from the left", FromRight: "light from the right", Behind: "light from behind"}[s]
 }
 
-// A pass is one step by which a form is usually painted.
-type pass struct {
-	technique lesson.Technique
-	kind      lesson.ToolKind
-	size      float64 // of the tool, mm
-	where     lesson.Where
-	load      lesson.Load
-	pressure  lesson.Pressure
-	cover     float64
-	mixtures  []string
-}
-
-// mass fills a place with the usual large brush, lights are set where it faces the light.
-func mass(t lesson.Technique, kind lesson.ToolKind, size, cover float64, mixtures ...string) pass {
-	return pass{t, kind, size, lesson.Whole, lesson.FullLoad, lesson.Evenly, cover, mixtures}
-}
-
-func lights(t lesson.Technique, kind lesson.ToolKind, size, cover float64, mixtures ...string) pass {
-	return pass{t, kind, size, lesson.Lit, lesson.FullLoad, lesson.Barely, cover, mixtures}
-}
-
-func all(p pass) pass {
-	p.where = lesson.Whole
-	return p
-}
-
-// forms are the ordinary ways to paint every kind of zone.
-var forms = []struct {
-	kind   lesson.ZoneKind
-	passes []pass
-}{
-	{lesson.Sky, []pass{mass(lesson.CrissCross, lesson.Flat, 40, 1, "blue", "pale")}},
-	{lesson.Disc, []pass{mass(lesson.PressTurn, lesson.Round, 20, 2, "pale")}},
-	{lesson.CloudBank, []pass{mass(lesson.Fluff, lesson.Filbert, 12, 1, "mist"), lights(lesson.Fluff, lesson.Filbert, 12, 0.8, "pale")}},
-	{lesson.Mist, []pass{mass(lesson.Scumble, lesson.Filbert, 18, 0.8, "pale")}},
-	{lesson.Ridge, []pass{mass(lesson.PullDown, lesson.Flat, 20, 1.1, "mist"), lights(lesson.KnifeBreak, lesson.PointKnife, 22, 0.5, "stone")}},
-	{lesson.TreeLine, []pass{mass(lesson.Tap, lesson.Filbert, 12, 1.2, "deep"), lights(lesson.Tap, lesson.Filbert, 8, 0.5, "leaf")}},
-	{lesson.Hedge, []pass{mass(lesson.Tap, lesson.Filbert, 12, 1.2, "deep"), lights(lesson.Tap, lesson.Filbert, 8, 0.5, "leaf")}},
-	{lesson.Tree, []pass{mass(lesson.Tap, lesson.Filbert, 12, 1, "deep"), lights(lesson.Tap, lesson.Filbert, 8, 0.45, "leaf")}},
-	{lesson.Conifer, []pass{mass(lesson.FanEdge, lesson.Fan, 25, 1, "deep"), lights(lesson.FanEdge, lesson.Fan, 15, 0.3, "leaf")}},
-	{lesson.BareTree, []pass{mass(lesson.DoubleLoad, lesson.Flat, 12, 1, "stone", "dark")}},
-	{lesson.Water, []pass{mass(lesson.LongPull, lesson.Flat, 30, 1.2, "blue", "deep"), all(lights(lesson.KnifeLine, lesson.EdgeKnife, 35, 0.3, "pale"))}},
-	{lesson.Stream, []pass{mass(lesson.LongPull, lesson.Flat, 20, 1.2, "deep"), all(lights(lesson.KnifeLine, lesson.EdgeKnife, 35, 0.4, "pale"))}},
-	{lesson.Bank, []pass{mass(lesson.LongPull, lesson.Flat, 25, 1, "earth"), all(lights(lesson.PushUp, lesson.Fan, 25, 0.4, "leaf"))}},
-	{lesson.Field, []pass{mass(lesson.LongPull, lesson.Flat, 25, 1, "leaf", "earth"), lights(lesson.KnifeBreak, lesson.Knife, 35, 0.3, "stone")}},
-	{lesson.Snow, []pass{mass(lesson.LongPull, lesson.Flat, 30, 1.1, "mist"), lights(lesson.KnifeBreak, lesson.Knife, 35, 0.4, "pale")}},
-	{lesson.Path, []pass{mass(lesson.KnifeSlide, lesson.EdgeKnife, 30, 1, "earth"), lights(lesson.KnifeBreak, lesson.Knife, 35, 0.3, "stone")}},
-	{lesson.Rock, []pass{mass(lesson.RubIn, lesson.Filbert, 15, 1.4, "dark"), lights(lesson.KnifeBreak, lesson.Knife, 35, 0.6, "stone")}},
-	{lesson.Grass, []pass{mass(lesson.PushUp, lesson.Fan, 25, 0.9, "deep"), all(lights(lesson.PushUp, lesson.Fan, 25, 0.35, "leaf"))}},
-	{lesson.Reeds, []pass{mass(lesson.FanEdge, lesson.Fan, 25, 0.5, "deep"), all(lights(lesson.FanEdge, lesson.Fan, 15, 0.2, "stone"))}},
-	{lesson.Flowers, []pass{mass(lesson.PushUp, lesson.Fan, 25, 0.8, "deep"), all(lights(lesson.Dab, lesson.Round, 8, 0.4, "rose", "pale"))}},
-	{lesson.Fence, []pass{mass(lesson.PullDown, lesson.Filbert, 6, 1.2, "earth")}},
-	{lesson.Wall, []pass{mass(lesson.LongPull, lesson.Flat, 20, 1.2, "dark"), lights(lesson.KnifeBreak, lesson.Knife, 30, 0.7, "stone")}},
-	{lesson.Building, []pass{mass(lesson.CutIn, lesson.Filbert, 10, 1.2, "earth"), lights(lesson.CutIn, lesson.Filbert, 10, 1, "stone")}},
-	{lesson.Shadow, []pass{mass(lesson.LongPull, lesson.SoftFlat, 20, 1, "deep")}},
-	{lesson.Image, []pass{mass(lesson.PullDown, lesson.Flat, 25, 0.9, "deep")}},
-}
-
 // Forms lists the kinds of zone on the sheet of forms, in its order.
 func Forms() []lesson.ZoneKind {
 	var out []lesson.ZoneKind
-	for _, f := range forms {
-		out = append(out, f.kind)
+	for _, k := range kit.All() {
+		out = append(out, k.Kind)
 	}
 	return out
 }
 
-// FormLesson is the small lesson that paints a kind of zone, in light from a side, on a dry
-// toned ground. It fails for a kind that is not on the sheet.
-func FormLesson(kind lesson.ZoneKind, light Side) (*lesson.Lesson, error) {
-	for _, f := range forms {
-		if f.kind != kind {
-			continue
-		}
-		l := specimen(kind)
-		l.Light.From = light.bearing()
-		for i, p := range f.passes {
-			tool := fmt.Sprintf("tool-%d", i+1)
-			l.Tools = append(l.Tools, lesson.Tool{ID: tool, Kind: p.kind, Width: p.size})
-			s := laid(fmt.Sprintf("pass-%d", i+1), "mark", p.technique, tool, p.load, p.cover, p.mixtures...)
-			s.Where, s.Pressure = p.where, p.pressure
-			l.Steps = append(l.Steps, s)
-		}
-		return l, nil
+// FormLesson is the small lesson that paints a kind of zone as its kit says, in light from a
+// side, on a dry toned ground. It fails for a kind that is not on the sheet.
+func FormLesson(ctx context.Context, kind lesson.ZoneKind, light Side) (*lesson.Lesson, error) {
+	k, ok := kit.Of(kind)
+	if !ok {
+		return nil, fmt.Errorf("no form is known for %q: use one of %v", kind, Forms())
 	}
-	return nil, fmt.Errorf("no form is known for %q: use one of %v", kind, Forms())
+	l, coats := formed(k, light)
+	solver, err := recipe.New(l.Paints(), l.Palette)
+	if err != nil {
+		return nil, err
+	}
+	for i, c := range coats {
+		r, err := solver.Plain(ctx, c.Near)
+		if err != nil {
+			return nil, err
+		}
+		l.Mixtures[i].Parts = recipe.Parts(r.Parts)
+	}
+	return l, nil
+}
+
+// FormWords is what a form is called, and its steps as sentences.
+func FormWords(kind lesson.ZoneKind) (name string, says []string) {
+	k, _ := kit.Of(kind)
+	l, _ := formed(k, FromLeft)
+	for _, s := range l.Steps {
+		says = append(says, lesson.Say(l, s))
+	}
+	return k.Name, says
+}
+
+// formed is the lesson of a form, whose mixtures, one for each of the coats, are not mixed yet.
+func formed(k kit.Kit, light Side) (*lesson.Lesson, []kit.Coat) {
+	l := specimen(k.Kind)
+	l.Light.From = light.bearing()
+	mark := &l.Zones[len(l.Zones)-1]
+	mark.Outline, mark.Ragged = standing(k, mark.Outline), k.Ragged
+	l.Mixtures = nil
+	var all []kit.Coat
+	size := math.Sqrt(lesson.Area(mark.Outline))
+	for i, p := range k.Passes {
+		tool := lesson.Tool{ID: fmt.Sprintf("tool-%d", i+1), Kind: p.Tool, Width: math.Round(max(leastTool, p.Size*size))}
+		if p.Tool == lesson.Liner {
+			tool.Width = linerWide
+		}
+		l.Tools = append(l.Tools, tool)
+		var coats []string
+		for j, c := range p.Coats {
+			id := fmt.Sprintf("coat-%d-%d", i+1, j+1)
+			l.Mixtures = append(l.Mixtures, lesson.Mixture{ID: id, Name: c.Name})
+			all = append(all, c)
+			coats = append(coats, id)
+		}
+		s := laid(fmt.Sprintf("pass-%d", i+1), "mark", p.Technique, tool.ID, p.Load, p.Cover, coats...)
+		s.Where, s.Pressure, s.Shares = p.Where, p.Pressure, p.Shares
+		l.Steps = append(l.Steps, s)
+	}
+	return l, all
+}
+
+const (
+	leastTool = 4.0 // mm
+	linerWide = 1.2
+	margin    = 4.0  // mm around a form
+	formsHigh = 14.0 // mm that what goes across is high at most
+)
+
+// standing is the outline of a thing as large as a specimen has room for, by its own
+// proportions; drawn for what has none.
+func standing(k kit.Kit, drawn []lesson.Point) []lesson.Point {
+	wide, high := Width-2*margin, Height-2*margin
+	foot := lesson.Point{X: Width / 2, Y: Height - margin}
+	switch {
+	case k.Wide > 0:
+		scale := min(wide/k.Wide, high/k.High)
+		wide, high = k.Wide*scale, k.High*scale
+	case k.Kind == lesson.Hedge || k.Kind == lesson.Surf:
+		high = 2 * formsHigh
+	}
+	if o := k.Outline(foot, wide, high); o != nil {
+		return o
+	}
+	return drawn
 }
 
 // Form paints a kind of zone in light from a side.
 func Form(ctx context.Context, kind lesson.ZoneKind, light Side) (*film.Film, error) {
-	return finished(ctx)(FormLesson(kind, light))
+	return finished(ctx)(FormLesson(ctx, kind, light))
 }

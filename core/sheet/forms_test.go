@@ -18,7 +18,7 @@ func TestEveryKindOfZoneHasItsForm(t *testing.T) {
 	for _, kind := range sheet.Forms() {
 		on[kind] = true
 		for _, side := range sheet.Sides() {
-			made, err := sheet.FormLesson(kind, side)
+			made, err := sheet.FormLesson(t.Context(), kind, side)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -33,7 +33,7 @@ func TestEveryKindOfZoneHasItsForm(t *testing.T) {
 			t.Errorf("%s is not on the sheet", kind)
 		}
 	}
-	if _, err := sheet.FormLesson("castle", sheet.FromLeft); err == nil {
+	if _, err := sheet.FormLesson(t.Context(), "castle", sheet.FromLeft); err == nil {
 		t.Error("there is a form of a castle")
 	}
 }
@@ -42,7 +42,7 @@ func TestEveryKindOfZoneHasItsForm(t *testing.T) {
 func TestFormsTurnToTheLight(t *testing.T) {
 	for _, kind := range []lesson.ZoneKind{lesson.Tree, lesson.Rock, lesson.Building, lesson.CloudBank, lesson.Ridge} {
 		middle := func(side sheet.Side) (x float64) {
-			l, err := sheet.FormLesson(kind, side)
+			l, err := sheet.FormLesson(t.Context(), kind, side)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -52,7 +52,7 @@ func TestFormsTurnToTheLight(t *testing.T) {
 			}
 			var n float64
 			for k, o := range r.Owner {
-				if o == 1 { // the lights
+				if int(o) == len(l.Steps)-1 { // the lights
 					x += float64(k % r.Final.W)
 					n++
 				}

@@ -4,7 +4,6 @@ import (
 	"context"
 	"math"
 
-	"proxenos/core/compose"
 	"proxenos/core/house"
 	"proxenos/core/lesson"
 	"proxenos/core/noise"
@@ -31,6 +30,7 @@ type builder struct {
 	seed   uint64
 	solver *recipe.Solver
 	stages []stage // of the steps
+	turned bool    // the picture is composed the other way round: right is left
 	err    error
 }
 
@@ -43,7 +43,7 @@ func newBuilder(ctx context.Context, w Wish) *builder {
 		Room:    lesson.Room{Temperature: lesson.UsualTemperature},
 		Palette: []string{"PW6", "PY3", "PY43", "PBr7/burnt-sienna", "PB29"},
 	}
-	b := &builder{ctx: ctx, l: l, w: w.Width, h: w.Height, unit: min(w.Width, w.Height*4/3) / 400, seed: uint64(w.Seed)*7919 + 17}
+	b := &builder{ctx: ctx, l: l, w: w.Width, h: w.Height, unit: min(w.Width, w.Height*4/3) / 400, seed: uint64(w.Seed)*7919 + 17, turned: w.Seed%2 == 1}
 	for _, t := range []lesson.Tool{
 		{ID: "flat50", Kind: lesson.Flat, Width: 50}, {ID: "flat25", Kind: lesson.Flat, Width: 25}, {ID: "soft40", Kind: lesson.SoftFlat, Width: 40},
 		{ID: "filbert12", Kind: lesson.Filbert, Width: 12}, {ID: "fan25", Kind: lesson.Fan, Width: 25}, {ID: "softfan20", Kind: lesson.SoftFan, Width: 20},
@@ -62,7 +62,10 @@ func newBuilder(ctx context.Context, w Wish) *builder {
 func (b *builder) palette(more ...string) { b.l.Palette = append(b.l.Palette, more...) }
 
 func (b *builder) light(from, height, warmth float64, air lesson.Air) {
-	b.l.Light = lesson.Light{From: from, Height: height, Warmth: warmth}
+	if b.turned {
+		from = 360 - from
+	}
+	b.l.Light = lesson.Light{From: math.Mod(from+360, 360), Height: height, Warmth: warmth}
 	b.l.Air = air
 }
 
@@ -70,23 +73,18 @@ func (b *builder) view(horizon, eye float64) {
 	b.l.View = lesson.View{Horizon: math.Round(horizon * b.h), Eye: eye}
 }
 
-// horizon moves the horizon, and everything that is there with it.
-func (b *builder) horizon(y float64) {
-	if b.err != nil {
-		return
+func (b *builder) focal(x, y, r float64) {
+	if b.turned {
+		x = 1 - x
 	}
-	e, err := compose.Horizon(b.l, math.Round(y*b.h))
-	if err == nil {
-		var moved *lesson.Lesson
-		if moved, _, err = e.Apply(b.l); err == nil {
-			b.l = moved
-		}
-	}
-	b.err = err
+	b.l.Focal = lesson.Focal{X: math.Round(x * b.w), Y: math.Round(y * b.h), Radius: math.Round(r * b.w)}
 }
 
-func (b *builder) focal(x, y, r float64) {
-	b.l.Focal = lesson.Focal{X: math.Round(x * b.w), Y: math.Round(y * b.h), Radius: math.Round(r * b.w)}
+// meant accepts what a rule says of some places, with the reason.
+func (b *builder) meant(rule, reason string, where ...string) {
+	for _, w := range where {
+		b.l.Accepted = append(b.l.Accepted, lesson.OnPurpose{Rule: rule, Where: w, Reason: reason})
+	}
 }
 
 func (b *builder) plane(id, name string, metres float64) {
@@ -95,6 +93,9 @@ func (b *builder) plane(id, name string, metres float64) {
 
 // at is a place of the canvas, mm, kept on it.
 func (b *builder) at(x, y float64) lesson.Point {
+	if b.turned {
+		x = 1 - x
+	}
 	t := func(v, most float64) float64 { return min(most, max(0, math.Round(v*most*10)/10)) }
 	return lesson.Point{X: t(x, b.w), Y: t(y, b.h)}
 }
@@ -110,32 +111,19 @@ func (b *builder) zone(id, name, plane string, kind lesson.ZoneKind, ragged floa
 
 // vary is a figure about v, another for each seed and name, off by at most by.
 func (b *builder) vary(name string, v, by float64) float64 {
-	var salt float64
-	for _, c := range name {
-		salt = salt*1.37 + float64(c)
-	}
-	return v + by*(2*noise.At(b.seed, salt*0.713, 3.1)-1)
+	return v + by*(2*noise.At(b.seed, salt(name)*0.713, 3.1)-1)
 }
 
-// ridge adds a range from x0 to x1 with its foot at y: high summits high over it.
-func (b *builder) ridge(id, name, plane string, kind lesson.ZoneKind, x0, x1, y, high, busy float64) {
-	var pairs []float64
-	const steps = 22
-	shift := b.vary(id, 50, 40)
-	for i := range steps + 1 {
-		t := float64(i) / steps
-		n := noise.Fractal(b.seed+uint64(len(id)), (t*busy+shift)*1.0, shift, 3)
-		rise := 0.15 + 1.1*n*n + 0.25*n
-		if x0 > 0 {
-			rise *= min(1, 0.08+2.5*t) // it begins on the canvas
-		}
-		if x1 < 1 {
-			rise *= min(1, 0.08+2.5*(1-t))
-		}
-		pairs = append(pairs, x0+(x1-x0)*t, y-high*rise)
+func salt(name string) (v float64) {
+	for _, c := range name {
+		v = v*1.37 + float64(c)
 	}
-	pairs = append(pairs, x1, y, x0, y)
-	b.zone(id, name, plane, kind, 1, pairs...)
+	return v
+}
+
+// one picks one of some ways, another for each seed and name.
+func (b *builder) one(name string, ways int) int {
+	return min(ways-1, int(noise.Whole(b.seed+91, int64(salt(name)), 7)*float64(ways)))
 }
 
 // mix adds a mixture for a colour, in whole parts of few tubes.
@@ -152,12 +140,12 @@ func (b *builder) solve(target spectrum.Lab) []recipe.Amount {
 			return nil
 		}
 	}
-	a, err := b.solver.Solve(b.ctx, target, recipe.Options{Whole: true, Paints: 3, Want: 1})
+	r, err := b.solver.Plain(b.ctx, target)
 	if err != nil {
 		b.err = err
 		return nil
 	}
-	return a.Recipes[0].Parts
+	return r.Parts
 }
 
 func (b *builder) mixture(id, name string, parts []recipe.Amount) {
@@ -195,6 +183,7 @@ type mark struct {
 	pressure lesson.Pressure
 	care     lesson.Care
 	cover    float64
+	shares   []float64 // of broken colour, percent
 }
 
 // step adds a step: what the student is told, and for how many minutes.
@@ -219,6 +208,7 @@ func (b *builder) step(st stage, id, zone string, t lesson.Technique, tool strin
 	if m.cover > 0 {
 		s.Cover = m.cover
 	}
+	s.Shares = m.shares
 	b.l.Steps = append(b.l.Steps, s)
 	b.stages = append(b.stages, st)
 }

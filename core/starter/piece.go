@@ -26,11 +26,11 @@ func Pieces() []Piece {
 	return []Piece{
 		{"far-trees", "Far tree line and its reflection", "Trees tapped along a level foot, a few lit crowns, pulled down into the water.", Lake, []string{"shore"}, mirrored},
 		{"cloud", "A cloud", "The grey underside in small circles, the lit top fluffed up.", Lake, []string{"cloud"}, nil},
-		{"hills", "Far hills in two planes", "One pale, one nearer and darker, light on the sides that face it.", Lake, []string{"far", "hills"}, nil},
+		{"hills", "Far hills in two planes", "One pale, one nearer and darker, light on the sides that face it.", Lake, []string{"far", "hills", "near"}, nil},
 		{"conifers", "Three conifers", "Dark against the light, from the tip down, no two of a size.", Lake, []string{"first", "second", "third"}, nil},
 		{"rocks", "Rocks in the surf", "Dark shapes, light broken over them, foam at their foot.", Coast, []string{"rock", "rock-far", "surf"}, nil},
-		{"trunks", "Trunks", "Each in one dark pull, light on one side, broken like bark.", Wood, []string{"trunk-left", "trunk-right", "trunk-thin"}, nil},
-		{"tree", "A tree with its shadow", "The dark mass, clusters of middle green, the last lights, the shadow on the field.", Fields, []string{"tree", "trunk", "shadow"}, nil},
+		{"trunks", "Trunks", "Each in one dark pull, light on one side, broken like bark.", Wood, []string{"trunk-left", "trunk-right", "trunk-thin", "trunk-lean"}, nil},
+		{"tree", "A tree with its shadow", "The dark mass, clusters of middle green, the last lights, the shadow on the field.", Fields, []string{"tree", "shadow"}, nil},
 		{"barn", "A barn in snow", "Boards pulled down, snow on the roof, its shadow blue and flat.", Snow, []string{"barn", "roof", "barn-shadow"}, nil},
 		{"grass", "Grass in layers", "A dark band, blades pushed up, a few in light.", Lake, []string{"front"}, nil},
 	}

@@ -119,11 +119,17 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 		}
 	}
 	e = append(e, rule.Mend(c, mend, round)...)
-	if len(e) == 0 && accepts { // what is left is a choice, not a fault
-		e = accept(open)
+	if accepts && (len(e) == 0 || round >= acceptsAt) { // what is left is a choice, not a fault
+		if choices := accept(open); len(e) == 0 || len(choices) > 0 {
+			e = choices
+		}
 	}
 	return e, open, nil
 }
+
+// acceptsAt is the round from which on what is a choice is accepted even where something else is
+// still being mended.
+const acceptsAt = 6
 
 // accept lists what is hidden later as on purpose: from back to front something always
 // goes behind something, and the shapes overlap so that no gap shows.

@@ -23,11 +23,15 @@ const (
 	Fields Kind = "fields"
 	Snow   Kind = "snow"
 	Dusk   Kind = "dusk"
+
+	Waterfall Kind = "waterfall"
+	Surf      Kind = "surf"
+	Village   Kind = "village"
 )
 
 // A Wish says what lesson is wanted.
 type Wish struct {
-	Kind   Kind          `json:"kind" enum:"lake,coast,wood,fields,snow,dusk"`
+	Kind   Kind          `json:"kind" enum:"lake,coast,wood,fields,snow,dusk,waterfall,surf,village"`
 	Method lesson.Method `json:"method" enum:"wet-base,direct,ladder,rub-and-blot,dry-block-in,layered"`
 	Width  float64       `json:"width" minimum:"150" maximum:"1200" doc:"mm"`
 	Height float64       `json:"height" minimum:"150" maximum:"1200" doc:"mm"`
@@ -40,17 +44,20 @@ var scenes = map[Kind]struct {
 	name, meaning string
 	build         func(*builder)
 }{
-	Lake:   {"Lake and hills", "Two ranges, a wooded shore, still water with its reflections, conifers on a spit.", (*builder).lake},
-	Coast:  {"Coast", "A headland, the sea with its surf, wet and dry sand, rocks and dune grass.", (*builder).coast},
-	Wood:   {"Wood", "A path into light between trunks, far trees in haze, ferns in front.", (*builder).wood},
-	Fields: {"Fields", "A large sky over strips of field, hedges, a lone tree, flowers in front.", (*builder).fields},
-	Snow:   {"Snow", "A barn in a snowfield before a far wood, a bare tree, long blue shadows.", (*builder).snow},
-	Dusk:   {"Dusk", "The sun on the hills, their dark shapes, its light on water, reeds in front.", (*builder).dusk},
+	Lake:      {"Lake and hills", "Hills in three airs, a wooded shore, still water with its reflections, conifers on a spit, a boat.", (*builder).lake},
+	Coast:     {"Coast", "Headlands, one wave that breaks, wet and dry sand, rocks, a path through the dune.", (*builder).coast},
+	Wood:      {"Wood", "A path into light between trunks, far trees in haze, ferns in front.", (*builder).wood},
+	Fields:    {"Fields", "A large sky with heaped clouds over strips of field, a lone tree, a track, shade in front.", (*builder).fields},
+	Snow:      {"Snow", "An old mill by a lane before a far wood, conifers laden with snow, long blue shadows.", (*builder).snow},
+	Waterfall: {"Waterfall in a wood", "Light from above on one broken fall between dark rocks, a pool, mist at its foot.", (*builder).waterfall},
+	Surf:      {"Surf on rocks", "One wave breaks on a great rock; spray against a dark sky, foam that drains.", (*builder).surf},
+	Village:   {"Hills with a village", "Roofs among trees, a church tower, a winding road, hills in three airs.", (*builder).village},
+	Dusk:      {"Dusk", "Bands of warm cloud, the land in one dark shape, its image in water, one lamp.", (*builder).dusk},
 }
 
 // Kinds says the kinds of scene in words.
 func Kinds() (out []lesson.Term) {
-	for _, k := range []Kind{Lake, Coast, Wood, Fields, Snow, Dusk} {
+	for _, k := range []Kind{Lake, Coast, Wood, Fields, Snow, Dusk, Waterfall, Surf, Village} {
 		out = append(out, lesson.Term{ID: string(k), Name: scenes[k].name, Meaning: scenes[k].meaning})
 	}
 	return out
@@ -60,7 +67,7 @@ func Kinds() (out []lesson.Term) {
 func Make(ctx context.Context, w Wish) (*lesson.Lesson, error) {
 	scene, ok := scenes[w.Kind]
 	if !ok {
-		return nil, fmt.Errorf("kind is %q: use lake, coast, wood, fields, snow or dusk", w.Kind)
+		return nil, fmt.Errorf("kind is %q: use lake, coast, wood, fields, snow, dusk, waterfall, surf or village", w.Kind)
 	}
 	if !slices.ContainsFunc(lesson.Words().Methods, func(t lesson.Term) bool { return t.ID == string(w.Method) }) {
 		return nil, fmt.Errorf("method is %q: use one of the house methods", w.Method)

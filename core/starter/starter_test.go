@@ -84,7 +84,7 @@ func TestMethodsDiffer(t *testing.T) {
 func TestSoundLessons(t *testing.T) {
 	methods := lesson.Words().Methods
 	for i, kind := range starter.Kinds() {
-		for _, method := range []string{"wet-base", methods[i].ID} {
+		for _, method := range []string{"wet-base", methods[i%len(methods)].ID} {
 			t.Run(kind.ID+", "+method, func(t *testing.T) {
 				t.Parallel()
 				rounds := 0

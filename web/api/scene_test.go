@@ -86,7 +86,7 @@ func TestThePictureIsArrangedAndSketched(t *testing.T) {
 		t.Error("with a rock the picture is the same")
 	}
 	after := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": added.Edit}), 200)
-	if len(after.Lesson.Zones) != 4 || len(after.Lesson.Steps) != 6 {
+	if len(after.Lesson.Zones) != 4 || len(after.Lesson.Steps) != 7 {
 		t.Errorf("%d zones, %d steps", len(after.Lesson.Zones), len(after.Lesson.Steps))
 	}
 	back := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 2, "edit": after.Undo}), 200)

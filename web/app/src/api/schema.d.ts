@@ -3144,6 +3144,8 @@ export interface components {
             note?: string;
             /** @enum {string} */
             pressure: "barely" | "light" | "medium" | "firm";
+            /** @description Broken colour: percent of each mixture, side by side, stroke by stroke; left out, they grade. */
+            shares?: number[];
             /** @description The name of the stage that begins with this step. */
             stage?: string;
             /** @enum {string} */
@@ -3645,7 +3647,7 @@ export interface components {
              */
             height: number;
             /** @enum {string} */
-            kind: "lake" | "coast" | "wood" | "fields" | "snow" | "dusk";
+            kind: "lake" | "coast" | "wood" | "fields" | "snow" | "dusk" | "waterfall" | "surf" | "village";
             /** @enum {string} */
             method: "wet-base" | "direct" | "ladder" | "rub-and-blot" | "dry-block-in" | "layered";
             /**
@@ -3664,7 +3666,7 @@ export interface components {
         Zone: {
             id: string;
             /** @enum {string} */
-            kind: "sky" | "disc" | "cloud-bank" | "mist" | "ridge" | "tree-line" | "hedge" | "tree" | "conifer" | "bare-tree" | "water" | "stream" | "bank" | "field" | "snow" | "path" | "rock" | "grass" | "reeds" | "flowers" | "fence" | "wall" | "building" | "shadow" | "reflection";
+            kind: "sky" | "disc" | "cloud-bank" | "mist" | "birds" | "ridge" | "tree-line" | "hedge" | "bush" | "tree" | "birch" | "willow" | "poplar" | "fruit-tree" | "pine" | "conifer" | "bare-tree" | "log" | "water" | "stream" | "waterfall" | "surf" | "bank" | "field" | "snow" | "path" | "rock" | "grass" | "reeds" | "flowers" | "fence" | "wall" | "building" | "bridge" | "boat" | "figure" | "animal" | "shadow" | "reflection";
             name: string;
             /** @description Of a shadow or a reflection: the zone that casts it. */
             of?: string;

@@ -123,7 +123,7 @@ function Add({ saved, apply, busy, say }: SceneProps) {
           Add
         </Button>
       </div>
-      <p className="mt-1 text-quiet">{things.find((t) => t.id === kind)?.meaning} It stands on the ground of its plane, with a step for its mass and one for its lights.</p>
+      <p className="mt-1 text-quiet">{things.find((t) => t.id === kind)?.meaning} It stands on the ground of its plane, with the steps in which such things are painted; colours that are there already are shared.</p>
     </section>
   )
 }

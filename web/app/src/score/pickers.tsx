@@ -58,12 +58,18 @@ interface MixtureProps {
   done: () => void
 }
 
-/** MixturePicker sets which mixtures a step uses, in order. */
+/** first shares of broken colour, percent: one leads, as in a mass that is alive. */
+const firstShares = (n: number) => (n === 2 ? [60, 40] : [50, 30, 20])
+
+/** MixturePicker sets which mixtures a step uses, in order, and whether they grade or lie side by side. */
 export function MixturePicker({ saved, step, vocabulary, setStep, done }: MixtureProps) {
   const technique = vocabulary.techniques.find((t) => t.technique === step.technique)
   const least = technique?.least ?? 1
   const most = technique?.most ?? 1
   const [chosen, setChosen] = useState(step.mixtures)
+  const [shares, setShares] = useState(step.shares ?? [])
+  const broken = shares.length > 0
+  const breaks = chosen.length > 1 && step.technique !== 'double-load'
   const slots = [...chosen, ...(chosen.length < most ? [''] : [])]
   return (
     <form
@@ -72,7 +78,8 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
       onSubmit={(e) => {
         e.preventDefault()
         done()
-        if (chosen.join() !== step.mixtures.join()) setStep(step, { mixtures: chosen })
+        const side = breaks && broken ? shares : []
+        if (chosen.join() !== step.mixtures.join() || side.join() !== (step.shares ?? []).join()) setStep(step, { mixtures: chosen, shares: side })
       }}
     >
       {slots.map((id, i) => (
@@ -86,6 +93,7 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
               if (e.target.value === '') next.splice(i, 1)
               else next[i] = e.target.value
               setChosen(next)
+              if (broken && next.length !== chosen.length) setShares(firstShares(next.length))
             }}
             className="min-w-0 flex-1 rounded-sm border border-line bg-sheet px-1 py-1"
           >
@@ -96,8 +104,28 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
               </option>
             ))}
           </select>
+          {breaks && broken && id !== '' && (
+            <span className="flex items-center gap-1 text-xs text-quiet">
+              <input
+                type="number"
+                min={5}
+                max={95}
+                aria-label={`Share of mixture ${i + 1}, percent`}
+                value={shares[i] ?? ''}
+                onChange={(e) => setShares(chosen.map((_, j) => (j === i ? e.target.valueAsNumber : (shares[j] ?? 0))))}
+                className="w-14 rounded-sm border border-line bg-sheet px-1 py-1 text-right"
+              />
+              %
+            </span>
+          )}
         </label>
       ))}
+      {breaks && (
+        <label className="flex items-center gap-2 text-sm">
+          <input type="checkbox" checked={broken} onChange={(e) => setShares(e.target.checked ? firstShares(chosen.length) : [])} />
+          Broken colour: side by side by share, and not graded from top to bottom
+        </label>
+      )}
       <Button type="submit" disabled={chosen.length < least}>
         Set
       </Button>
