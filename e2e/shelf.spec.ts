@@ -49,7 +49,7 @@ test('the marks sheet shows every technique as the simulator makes it', async ({
   await expect(page.getByRole('img', { name: /^criss-cross, wet base$/ })).toHaveAttribute('src', /specimens/, { timeout: 60_000 })
   await page.getByRole('link', { name: 'Forms' }).click()
   await expect(page.getByRole('heading', { name: 'The sheet of forms' })).toBeVisible()
-  await expect(page.getByRole('img', { name: /^sky, light from behind$/ })).toHaveAttribute('src', /forms/, { timeout: 60_000 })
+  await expect(page.getByRole('img', { name: /^Sky, light from behind$/ })).toHaveAttribute('src', /forms/, { timeout: 60_000 })
 })
 
 test('a lesson over days dries between them, and the days can be changed', async ({ page, request }) => {

@@ -126,11 +126,11 @@ func liveliness(l *lesson.Lesson, s lesson.Step) float64 {
 	case s.Technique.Veils():
 		return 0.3
 	case z.Kind.Is(lesson.Quiet):
-		return 0.6
+		return 0.95
 	case z.Kind.Is(lesson.Land):
-		return 1.3
+		return 1.5
 	}
-	return 1
+	return 1.25
 }
 
 // putBack scrapes some ml of a shade back onto the piles that it came from.

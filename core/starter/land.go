@@ -39,8 +39,8 @@ func (b *builder) wood() {
 	b.sky(0.55)
 	open := b.vary("open", 0.62, 0.03) // where the light comes in
 	b.zone("far", "Far trees", "far", lesson.TreeLine, 6, 0, 0.02, open-0.2, 0.1, open-0.1, 0.28, open-0.05, 0.46, open+0.07, 0.47, open+0.1, 0.28, open+0.2, 0.08, 1, 0, 1, 0.55, 0, 0.55)
-	b.step(body, "far", "far", lesson.RubIn, "filbert12", 3, mark{load: lesson.MediumLoad, cover: 1.2}, "The far wood as haze, rubbed in thin; leave a pale opening off the middle.", "leaf-far")
-	b.step(lights, "far-lit", "far", lesson.Tap, "filbert12", 3, mark{load: lesson.MediumLoad, pressure: lesson.Barely, cover: 0.5}, "Leaves in it, tapped, hardly lighter.", "lit-far")
+	b.step(body, "far", "far", lesson.RubIn, "filbert12", 3, mark{cover: 1.2}, "The far wood as haze, rubbed in thin; leave a pale opening off the middle.", "leaf-far")
+	b.step(lights, "far-lit", "far", lesson.Tap, "filbert12", 3, mark{pressure: lesson.Barely, cover: 0.5}, "Leaves in it, tapped, hardly lighter.", "lit-far")
 	for _, t := range []struct {
 		id, name      string
 		x, wide, foot float64
@@ -52,11 +52,11 @@ func (b *builder) wood() {
 	b.zone("mid-left", "Middle trees, one side", "mid", lesson.TreeLine, 6, 0, 0, 0.3, 0, 0.36, 0.12, 0.27, 0.24, 0.34, 0.38, 0.3, 0.5, 0.36, 0.57, 0, 0.6)
 	b.zone("mid-right", "Middle trees, other side", "mid", lesson.TreeLine, 6, 0.84, 0, 1, 0, 1, 0.6, 0.8, 0.56, 0.86, 0.42, 0.8, 0.26, 0.88, 0.12)
 	for _, side := range []string{"left", "right"} {
-		b.step(body, "mid-"+side, "mid-"+side, lesson.RubIn, "filbert12", 2.5, mark{load: lesson.MediumLoad, cover: 0.9}, "Nearer leaves in one dark mass; leave holes of light in it.", "leaf-mid")
+		b.step(body, "mid-"+side, "mid-"+side, lesson.RubIn, "filbert12", 2.5, mark{cover: 0.9}, "Nearer leaves in one dark mass; leave holes of light in it.", "leaf-mid")
 		if side == "right" { // they come out of the dark, and leaves go over them
 			b.step(lights, "twigs", "mid-right", lesson.LinerPull, "liner", 2, mark{load: lesson.HeavyLoad, cover: 0.1}, "A few twigs, each leaving at an angle.", "bark")
 		}
-		b.step(lights, "mid-"+side+"-lit", "mid-"+side, lesson.Tap, "filbert12", 3, mark{where: lesson.Lit, load: lesson.MediumLoad, cover: 0.5}, "Light on the clusters that face it; leave the pockets dark.", "lit-mid")
+		b.step(lights, "mid-"+side+"-lit", "mid-"+side, lesson.Tap, "filbert12", 3, mark{where: lesson.Lit, cover: 0.5}, "Light on the clusters that face it; leave the pockets dark.", "lit-mid")
 	}
 	b.zone("floor", "Wood floor", "floor", lesson.Field, 2, 0, 0.56, 0.3, 0.54, 0.72, 0.53, 1, 0.56, 1, 1, 0, 1)
 	b.step(body, "floor", "floor", lesson.LongPull, "flat50", 4, mark{pressure: lesson.Evenly, cover: 1.1}, "The floor: light far in, warm and dark toward you.", "floor-far", "floor")

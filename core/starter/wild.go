@@ -33,13 +33,13 @@ func (b *builder) waterfall() {
 
 	b.sky(0.42)
 	b.zone("far", "Far trees", "far", lesson.TreeLine, 6, 0, 0.04, 0.36, 0.06, 0.5, 0.16, 0.6, 0.26, 0.7, 0.25, 0.78, 0.1, 1, 0, 1, 0.46, 0, 0.46)
-	b.step(body, "far", "far", lesson.RubIn, "filbert12", 3, mark{load: lesson.MediumLoad, cover: 0.9}, "The far wood, thin and pale, with an opening for the light.", "leaf-far")
-	b.step(lights, "far-lit", "far", lesson.Tap, "filbert12", 2.5, mark{load: lesson.MediumLoad, pressure: lesson.Barely, cover: 0.45}, "Leaves in it, tapped.", "lit-far")
+	b.step(body, "far", "far", lesson.RubIn, "filbert12", 3, mark{cover: 0.9}, "The far wood, thin and pale, with an opening for the light.", "leaf-far")
+	b.step(lights, "far-lit", "far", lesson.Tap, "filbert12", 2.5, mark{pressure: lesson.Barely, cover: 0.45}, "Leaves in it, tapped.", "lit-far")
 	b.zone("wood-left", "Wood, one side", "wood", lesson.TreeLine, 6, 0, 0, 0.2, 0, 0.32, 0.14, 0.3, 0.3, 0.42, 0.36, 0.44, 0.5, 0, 0.6)
 	b.zone("wood-right", "Wood, other side", "wood", lesson.TreeLine, 6, 0.86, 0, 1, 0, 1, 0.56, 0.76, 0.5, 0.78, 0.3, 0.9, 0.16)
 	for _, side := range []string{"left", "right"} {
-		b.step(body, "wood-"+side, "wood-"+side, lesson.RubIn, "filbert12", 2.5, mark{load: lesson.MediumLoad, cover: 1}, "Nearer leaves in one dark mass.", "leaf-wood")
-		b.step(lights, "wood-"+side+"-lit", "wood-"+side, lesson.Tap, "filbert12", 2.5, mark{where: lesson.Lit, load: lesson.MediumLoad, cover: 0.4}, "Light from above on few of them.", "lit-wood")
+		b.step(body, "wood-"+side, "wood-"+side, lesson.RubIn, "filbert12", 2.5, mark{cover: 1}, "Nearer leaves in one dark mass.", "leaf-wood")
+		b.step(lights, "wood-"+side+"-lit", "wood-"+side, lesson.Tap, "filbert12", 2.5, mark{where: lesson.Lit, cover: 0.4}, "Light from above on few of them.", "lit-wood")
 	}
 	b.zone("bank", "Rock bank", "fall", lesson.Rock, 2, 0, 0.5, 0.12, 0.42, 0.3, 0.38, 0.44, 0.42, 0.56, 0.37, 0.72, 0.39, 0.84, 0.36, 1, 0.44, 1, 0.74, 0.62, 0.7, 0.3, 0.74, 0, 0.78)
 	b.step(body, "bank", "bank", lesson.RubIn, "flat25", 4, mark{cover: 1.6}, "The banks as one dark mass of rock.", "rock-dark")
@@ -54,7 +54,7 @@ func (b *builder) waterfall() {
 	b.step(body, "pool", "pool", lesson.LongPull, "flat50", 4, mark{pressure: lesson.Evenly, cover: 1.1}, "The pool in level pulls: green at the fall, dark near.", "pool", "deep")
 	b.step(body, "images", "pool", lesson.PullDown, "flat25", 2, mark{where: lesson.Upper, cover: 0.4}, "Drag the light of the fall down into it.", "fall-shade")
 	b.zone("mist", "Mist", "pool", lesson.Mist, 4, x-0.16, 0.72, x-0.08, 0.64, x+0.06, 0.63, x+0.16, 0.7, x+0.1, 0.755, x-0.1, 0.76)
-	b.step(lights, "mist", "mist", lesson.Scumble, "filbert12", 2, mark{load: lesson.MediumLoad, pressure: lesson.Barely, cover: 0.7}, "Mist at its foot in soft circles: the edge is lost there.", "mist")
+	b.step(lights, "mist", "mist", lesson.Scumble, "filbert12", 2, mark{pressure: lesson.Barely, cover: 0.7}, "Mist at its foot in soft circles: the edge is lost there.", "mist")
 	b.step(lights, "ripples", "pool", lesson.KnifeLine, "knife35", 2, mark{where: lesson.Upper, load: lesson.HeavyLoad, pressure: lesson.Barely, cover: 0.12}, "Rings of ripple that go out from the fall, level.", "mist")
 	for i, c := range []size{{0.16, 1.0, 0.42, 0.24}, {0.9, 0.98, 0.36, 0.17}, {0.42, 0.88, 0.15, 0.07}} {
 		id := []string{"rock", "rock-right", "rock-low"}[i]
@@ -108,8 +108,8 @@ func (b *builder) village() {
 	b.zone("slope", "Near slope", "slope", lesson.Ridge, 1, b.crest("slope", 0.59, 0.008, [2]float64{0, 0.34}, [2]float64{0.2, b.vary("slope", 0.37, 0.02)}, [2]float64{0.42, 0.44}, [2]float64{0.7, 0.46}, [2]float64{1, 0.42})...)
 	b.step(body, "slope", "slope", lesson.PullDown, "flat25", 3, mark{shares: []float64{60, 40}}, "The slope behind the houses: woods and meadows side by side, in broken colour.", "slope-slope", "lit-slope")
 	b.zone("woods", "Woods behind", "woods", lesson.TreeLine, 4, 0.2, 0.46, 0.32, 0.4, 0.44, 0.43, 0.54, 0.41, 0.72, 0.42, 0.84, 0.38, 1, 0.4, 1, 0.57, 0.2, 0.57)
-	b.step(body, "woods", "woods", lesson.RubIn, "filbert12", 2.5, mark{load: lesson.MediumLoad, cover: 0.9}, "Tree masses that hold the roofs, rubbed in.", "woods")
-	b.step(body, "woods-lit", "woods", lesson.Tap, "filbert12", 2, mark{where: lesson.Crest, load: lesson.MediumLoad, cover: 0.35}, "Crowns in light.", "leaf-light")
+	b.step(body, "woods", "woods", lesson.RubIn, "filbert12", 2.5, mark{cover: 0.9}, "Tree masses that hold the roofs, rubbed in.", "woods")
+	b.step(body, "woods-lit", "woods", lesson.Tap, "filbert12", 2, mark{where: lesson.Crest, cover: 0.35}, "Crowns in light.", "leaf-light")
 	house := func(id, name string, x, foot, wide, high float64, lit bool) {
 		wall := foot - 0.55*high
 		b.zone(id, name, "village", lesson.Building, 0.2, x-wide/2, wall, x+wide/2, wall, x+wide/2, foot, x-wide/2, foot)
