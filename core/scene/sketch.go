@@ -95,6 +95,15 @@ func opacity(s lesson.Step) float64 {
 func (s *sketch) colour(step lesson.Step, part *Region, x, y, patch float64) spectrum.Lab {
 	n := len(step.Mixtures)
 	at := min(1, max(0, 2.2*patch-0.6))
+	if step.Broken() {
+		sum := 0.0
+		for k, share := range step.Shares {
+			if sum += share / 100; at < sum {
+				return s.colours[step.Mixtures[k]]
+			}
+		}
+		return s.colours[step.Mixtures[n-1]]
+	}
 	if step.Technique == lesson.CrissCross || step.Technique == lesson.LongPull || step.Technique == lesson.PullDown {
 		at = (y - part.Y0) / max(1, part.Y1-part.Y0)
 		k := min(n-1, int(at*float64(n-1)))

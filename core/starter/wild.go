@@ -68,7 +68,6 @@ func (b *builder) waterfall() {
 
 // village: a road winds between roofs to a tower, before hills in three airs.
 func (b *builder) village() {
-	b.palette("PR177")
 	b.day(300, 36)
 	b.view(0.4, 6)
 	b.focal(0.66, 0.47, 0.14)
@@ -96,7 +95,7 @@ func (b *builder) village() {
 	b.mix("field-light", "Field in light", 72, -4, 42)
 	b.mix("road", "Road", 74, 4, 16)
 	b.mix("road-shade", "Road in shade", 54, 4, 12)
-	b.mix("flower", "Flowers", 52, 46, 34)
+	b.mix("flower", "Flowers", 84, 4, 46)
 
 	b.sky(0.42)
 	b.cloud("cloud", "Cloud", size{b.vary("cloud", 0.72, 0.06), 0.19, 0.46, 0.12}, false)

@@ -10,6 +10,7 @@ import (
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
+	"golang.org/x/image/draw"
 
 	"proxenos/core/compose"
 	"proxenos/core/daylight"
@@ -61,9 +62,16 @@ type Mended struct {
 }
 
 const (
-	sketchColumns = 240
-	wishColumns   = 160
+	sketchColumns, sketchWidth = 240, 480
+	wishColumns, wishWidth     = 160, 400
 )
+
+// smooth draws a sketch some pixels wide, without the steps of its cells.
+func smooth(img image.Image, width int) image.Image {
+	out := image.NewRGBA(image.Rect(0, 0, width, max(1, width*img.Bounds().Dy()/img.Bounds().Dx())))
+	draw.CatmullRom.Scale(out, out.Bounds(), img, img.Bounds(), draw.Src, nil)
+	return out
+}
 
 func (s *Server) sceneOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "guides", Method: http.MethodGet, Path: "/api/scenes/{hash}", Summary: "What perspective says of a lesson's picture"},
@@ -118,7 +126,7 @@ func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*fil
 			return nil, s.refuse(err)
 		}
 	}
-	return asPNG(scene.Sketch(l, sketchColumns))
+	return asPNG(smooth(scene.Sketch(l, sketchColumns), sketchWidth))
 }
 
 func (s *Server) arrange(ctx context.Context, in *struct{ Body Arrangement }) (*one[Arranged], error) {
@@ -157,7 +165,7 @@ func (s *Server) starterSketch(ctx context.Context, in *struct{ Body starter.Wis
 	if err != nil {
 		return nil, s.unsolved(ctx, err)
 	}
-	return asPNG(scene.Sketch(l, wishColumns))
+	return asPNG(smooth(scene.Sketch(l, wishColumns), wishWidth))
 }
 
 func (s *Server) begin(ctx context.Context, in *struct {
