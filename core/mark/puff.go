@@ -24,11 +24,15 @@ func (p *planner) puffs() {
 	for _, m := range masses {
 		area += m.RX * m.RY
 	}
+	tops := puffTops
+	if p.s.Where == lesson.Whole { // its body is filled all around
+		tops = math.Pi
+	}
 	for _, m := range masses {
 		arc := 0.37 * p.tool.Width * 2 * puffArc * 0.7 * m.RX // mm² that one covers
 		few := int(p.s.Cover*p.r.Area*m.RX*m.RY/area/max(0.5, 0.4*arc) + p.rng.Float64())
 		for made, tries := 0, 0; made < few && tries < 5*few; tries++ {
-			at, far := up+p.between(-puffTops, puffTops), p.between(puffInner, 1.02)
+			at, far := up+p.between(-tops, tops), p.between(puffInner, 1.02)
 			x, y := m.X+far*m.RX*math.Cos(at), m.Y+far*m.RY*math.Sin(at)
 			if !p.r.Inside(x, y) {
 				continue
@@ -38,7 +42,7 @@ func (p *planner) puffs() {
 				sin, cos := math.Sincos(at + puffArc*(float64(k)/2-1))
 				path = append(path, lesson.Point{X: m.X + far*m.RX*cos, Y: m.Y + far*m.RY*sin})
 			}
-			p.add(Stroke{Path: path, From: 1, To: 0.45, Corner: p.between(0.4, 0.7), Reload: len(p.out)%4 == 0, Shade: p.shade(x, y, 0.3), Free: p.rng.IntN(4) == 0})
+			p.add(Stroke{Path: path, From: 1, To: 0.45, Corner: p.between(0.4, 0.7), Reload: len(p.out)%4 == 0, Shade: p.shade(x, y, 0.3), Free: p.s.Where == lesson.Whole && p.rng.IntN(4) == 0})
 			made++
 		}
 	}

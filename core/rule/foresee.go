@@ -10,7 +10,7 @@ import (
 // before that is painted: what they said of the fine one before the change, without what is
 // gone and with what has come between two coarse ones, was before the change and is after
 // it. What a coarse canvas shows wrongly it shows both times, and that is left out; a figure of
-// it that is hardly over its threshold waits for the fine one.
+// it that is hardly past its threshold waits for the fine one.
 func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 	then, now, known := places(was), places(is), places(fine)
 	out := []Finding{}
@@ -20,7 +20,7 @@ func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 		switch {
 		case showed && !shows, len(f.Steps) > 0 && l.Step(f.Steps[0]) < 0:
 			continue // it is gone, or its step is
-		case shows && showed && after.Says != before.Says && doubtful(after):
+		case shows && showed && doubtful(after) && !doubtful(before): // it has come near its threshold
 			continue
 		case shows && (!showed || after.Says != before.Says):
 			f = after
@@ -39,7 +39,7 @@ func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 }
 
 // doubt is the share of a threshold by which the figure of a coarse canvas must be clear of it.
-const doubt = 0.1
+const doubt = 0.06
 
 func doubtful(f Finding) bool {
 	return f.OnCanvas && f.Threshold > 0 && math.Abs(f.Figure-f.Threshold) <= doubt*f.Threshold

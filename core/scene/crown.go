@@ -132,7 +132,7 @@ func Covered(l *lesson.Lesson, z lesson.Zone, whole *Region) func(x, y float64) 
 const (
 	cloudLit  = 0.55 // share of its height down to which a cloud is lit
 	cloudSide = 0.35 // how much more its side toward the light is lit
-	cloudTurn = 0.6  // how far each of its puffs turns to the light by itself
+	cloudTurn = 0.45 // how far each of its puffs turns to the light by itself
 )
 
 // cloudFacing tells how a cloud looks at the light: its top is lit and its base is not, and
