@@ -82,6 +82,9 @@ func masses(seed uint64, z lesson.Zone, whole *Region) []Mass {
 		farthest := -1.0
 		for range massTries {
 			x, y := whole.Nth(rng.Float64())
+			if z.Kind.Is(lesson.Woody) && onTrunk(whole, y) {
+				continue
+			}
 			apart := math.Inf(1)
 			for _, m := range out {
 				apart = min(apart, math.Hypot(x-m.X, (y-m.Y)/habit.tall))
@@ -89,6 +92,9 @@ func masses(seed uint64, z lesson.Zone, whole *Region) []Mass {
 			if apart > farthest {
 				farthest, best = apart, Mass{X: x, Y: y}
 			}
+		}
+		if farthest < 0 {
+			continue // all that was tried was trunk
 		}
 		// At the rim a mass is small, and reaches over it by a little.
 		best.RX = min(size*(0.75+0.5*rng.Float64()), max(0.45*size, whole.Deep(best.X, best.Y)+0.35*size))
@@ -99,6 +105,15 @@ func masses(seed uint64, z lesson.Zone, whole *Region) []Mass {
 	}
 	slices.SortStableFunc(out, func(a, b Mass) int { return cmp.Compare(a.near, b.near) })
 	return out
+}
+
+// trunkWide is the share of a tree's width up to which what stands at its foot is its trunk.
+const trunkWide = 0.22
+
+// onTrunk tells whether at a height nothing but the trunk of a tree stands: no leaves grow there.
+func onTrunk(whole *Region, y float64) bool {
+	left, right, ok := whole.Row(y)
+	return ok && y > (whole.Y0+whole.Y1)/2 && right-left < trunkWide*(whole.X1-whole.X0)
 }
 
 // massWidest is half how wide a mass of a wood is at most, mm.

@@ -63,13 +63,13 @@ type Mended struct {
 
 const (
 	sketchColumns, sketchWidth = 240, 480
-	wishColumns, wishWidth     = 160, 400
+	wishColumns, wishWidth     = 240, 480
 )
 
 // smooth draws a sketch some pixels wide, without the steps of its cells.
 func smooth(img image.Image, width int) image.Image {
 	out := image.NewRGBA(image.Rect(0, 0, width, max(1, width*img.Bounds().Dy()/img.Bounds().Dx())))
-	draw.CatmullRom.Scale(out, out.Bounds(), img, img.Bounds(), draw.Src, nil)
+	draw.BiLinear.Scale(out, out.Bounds(), img, img.Bounds(), draw.Src, nil)
 	return out
 }
 
