@@ -35,7 +35,7 @@ func (b *builder) snow() {
 	b.mix("snow-shade", "Snow shadow", 57, 0, -18)
 	b.mix("snow-mid", "Snow half light", 75, 0, -9)
 	b.mix("snow-light", "Sunlit snow", 94, 1, 7)
-	b.mix("roof", "Snow on the roof", 64, 0, -14)
+	b.mix("roof", "Snow on the roof", 60, 0, -15)
 	b.mix("barn-dark", "Boards in shade", 27, 6, 4)
 	b.mix("barn-lit", "Boards in light", 66, 12, 26)
 	b.mix("bark", "Bark", 22, 4, 3)
