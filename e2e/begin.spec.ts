@@ -1,0 +1,87 @@
+import { expect, type Locator } from '@playwright/test'
+
+import { test } from './fixtures'
+
+/** Acts counts what a person does: every click, key and choice. */
+class Acts {
+  count = 0
+  async click(l: Locator) {
+    this.count++
+    await l.click()
+  }
+  async choose(l: Locator, value: string | { label: string }) {
+    this.count++
+    await l.selectOption(value)
+  }
+  async fill(l: Locator, text: string) {
+    this.count++
+    await l.fill(text)
+  }
+}
+
+const scenes = [
+  ['Lake and hills', 'wet-base'],
+  ['Coast', 'direct'],
+  ['Wood', 'rub-and-blot'],
+  ['Fields', 'ladder'],
+  ['Snow', 'layered'],
+  ['Dusk', 'direct'],
+  ['Waterfall in a wood', 'wet-base'],
+  ['Surf on rocks', 'rub-and-blot'],
+  ['Hills with a village', 'ladder'],
+] as const
+
+for (const [kind, method] of scenes) {
+  test(`from nothing to a rehearsed lesson without findings: ${kind}`, async ({ page }) => {
+    test.setTimeout(180_000)
+    const act = new Acts()
+    await page.goto('/')
+    await act.click(page.getByRole('button', { name: 'New lesson' }))
+    await act.click(page.getByRole('radio', { name: new RegExp(`^${kind}\\.`) }))
+    await act.choose(page.getByLabel('House method'), method)
+    await act.fill(page.getByLabel('Title'), `Test of ${kind}`)
+    await expect(page.getByAltText('A sketch of the picture')).toBeVisible()
+    await act.click(page.getByRole('button', { name: 'Begin' }))
+    await expect(page.getByRole('heading', { name: `Scene: Test of ${kind}` })).toBeVisible({ timeout: 90_000 })
+    await expect(page.getByText('Rehearsed; nothing open in Checks')).toBeVisible({ timeout: 90_000 })
+    expect(act.count).toBeLessThan(40)
+  })
+}
+
+test('a birch wood by a pond with a footbridge is made from the nearest kind of scene', async ({ page }) => {
+  test.setTimeout(300_000)
+  const act = new Acts()
+  await page.goto('/')
+  await act.click(page.getByRole('button', { name: 'New lesson' }))
+  await act.click(page.getByRole('radio', { name: /^Wood\./ }))
+  await act.fill(page.getByLabel('Title'), 'Birches by the pond')
+  await act.click(page.getByRole('button', { name: 'Begin' }))
+  await expect(page.getByRole('heading', { name: 'Scene: Birches by the pond' })).toBeVisible({ timeout: 90_000 })
+  const shapes = page.getByRole('region', { name: 'Add a thing' })
+  const add = async (thing: { kind?: string; plane?: string; x?: string }) => {
+    if (thing.kind) await act.choose(shapes.getByLabel('Kind of thing'), { label: thing.kind })
+    if (thing.plane) await act.choose(shapes.getByLabel('In which plane'), { label: thing.plane })
+    if (thing.x) await act.fill(shapes.getByLabel('Across, mm'), thing.x)
+    await act.click(shapes.getByRole('button', { name: 'Add', exact: true }))
+    await expect(page.getByRole('status').last()).toContainText('Saved: ')
+    await expect(shapes.getByRole('button', { name: 'Add', exact: true })).toBeEnabled()
+  }
+  await add({ kind: 'Pond', plane: 'Wood floor', x: '230' })
+  await add({ kind: 'Footbridge' })
+  await add({ kind: 'Birch', x: '130' })
+  await add({ x: '300' })
+  await add({ plane: 'Near trunks', x: '330' })
+  await expect(page.getByText(/^Rehearsed/)).toBeVisible({ timeout: 90_000 })
+  await act.click(page.getByRole('link', { name: 'Checks' }))
+  await act.click(page.getByRole('button', { name: 'Mend all that is safe' }))
+  await expect(page.getByRole('status').last()).toContainText(/^Mended in/, { timeout: 180_000 })
+  expect(act.count).toBeLessThan(30)
+  const made = page.url().replace(/.*lessons\/([^/]+).*/, '$1')
+  const saved = (await (await page.request.get(`/api/lessons/${made}`)).json()) as { lesson: { zones: { kind: string }[]; mixtures: unknown[] } }
+  const kinds = saved.lesson.zones.map((z) => z.kind)
+  expect(kinds.filter((k) => k === 'birch')).toHaveLength(3)
+  expect(kinds).toContain('water')
+  expect(kinds).toContain('bridge')
+  expect(saved.lesson.mixtures.length).toBeLessThan(30) // the birches share theirs
+  await expect(page.getByRole('heading', { name: /^Stop/ })).toBeHidden()
+})
