@@ -1,16 +1,13 @@
 package rule
 
-import (
-	"math"
-
-	"proxenos/core/lesson"
-)
+import "proxenos/core/lesson"
 
 // Foresee tells what the rules will likely say of the fine canvas of a changed lesson
 // before that is painted: what they said of the fine one before the change, without what is
 // gone and with what has come between two coarse ones, was before the change and is after
-// it. What a coarse canvas shows wrongly it shows both times, and that is left out; a figure of
-// it that is hardly past its threshold waits for the fine one.
+// it. What a coarse canvas shows wrongly it shows both times, and that is left out, of figures
+// too: a finding moves by as much as between the coarse ones, and is gone where that takes it
+// past its threshold.
 func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 	then, now, known := places(was), places(is), places(fine)
 	out := []Finding{}
@@ -20,7 +17,7 @@ func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 		switch {
 		case showed && !shows, len(f.Steps) > 0 && l.Step(f.Steps[0]) < 0:
 			continue // it is gone, or its step is
-		case shows && showed && doubtful(after) && !doubtful(before): // it has come near its threshold
+		case showed && cured(f, after.Figure-before.Figure):
 			continue
 		case shows && (!showed || after.Says != before.Says):
 			f = after
@@ -30,7 +27,7 @@ func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 	}
 	for _, f := range is {
 		_, showed := then[f.place()]
-		if _, there := known[f.place()]; !there && !showed && !doubtful(f) {
+		if _, there := known[f.place()]; !there && !showed {
 			out = append(out, f)
 		}
 	}
@@ -38,11 +35,16 @@ func Foresee(l *lesson.Lesson, fine, was, is []Finding) []Finding {
 	return out
 }
 
-// doubt is the share of a threshold by which the figure of a coarse canvas must be clear of it.
-const doubt = 0.06
-
-func doubtful(f Finding) bool {
-	return f.OnCanvas && f.Threshold > 0 && math.Abs(f.Figure-f.Threshold) <= doubt*f.Threshold
+// cured reports whether a finding whose figure moves by some is past its threshold then, on the
+// side where nothing is said. One without a threshold is never.
+func cured(f Finding, by float64) bool {
+	if f.Threshold == 0 || f.Figure == f.Threshold {
+		return false
+	}
+	if f.Figure > f.Threshold {
+		return f.Figure+by <= f.Threshold
+	}
+	return f.Figure+by >= f.Threshold
 }
 
 // places are findings by what makes them the same.

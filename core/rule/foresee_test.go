@@ -33,6 +33,31 @@ func TestWhatWillLikelyBeSaid(t *testing.T) {
 	}
 }
 
+// A finding moves by as much as between the coarse canvases, and is gone past its threshold,
+// whichever way that lies.
+func TestAForeseenFigureMovesAsTheCoarseOnesDo(t *testing.T) {
+	l := sample.Lesson()
+	with := func(figure, threshold float64, says string) []rule.Finding {
+		return []rule.Finding{{Rule: "one", Where: "sky", Steps: []string{"sky"}, Figure: figure, Threshold: threshold, Says: says}}
+	}
+	for _, c := range []struct {
+		name                     string
+		fine, was, is, threshold float64
+		gone                     bool
+	}{
+		{"mud that the coarse canvas shows worse", 90, 95, 24, 20, true},
+		{"mud that it shows alike", 90, 90, 24, 20, false},
+		{"values that part", 2, 1, 3.2, 4, true},
+		{"values that part too little", 2, 1, 2.5, 4, false},
+		{"without a threshold", 5, 6, 1, 0, false},
+	} {
+		got := rule.Foresee(l, with(c.fine, c.threshold, "fine"), with(c.was, c.threshold, "was"), with(c.is, c.threshold, "is"))
+		if (len(got) == 0) != c.gone {
+			t.Errorf("%s: %+v", c.name, got)
+		}
+	}
+}
+
 // What is foreseen from coarse canvases is what the fine one says, for a change that
 // matters.
 func TestForeseeingComesTrue(t *testing.T) {
