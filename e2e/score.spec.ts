@@ -148,6 +148,28 @@ test('minutes and a part are changed in the sentence and the recipe, and are kep
   await expect(minutes(page)).toHaveText(length())
 })
 
+test('two mixtures lie side by side as broken colour, by share, and grade again', async ({ page }) => {
+  await choose(page, 'ground')
+  const before = await picture(page)
+  const slot = row(page, 'ground').getByRole('button', { name: 'warm ground shadow into vine shadow' })
+  await slot.click()
+  await page.getByRole('checkbox', { name: /^Broken colour/ }).check()
+  await page.getByLabel('Share of mixture 1, percent').fill('90')
+  await page.getByRole('button', { name: 'Set', exact: true }).click()
+  await expect(status(page).last()).toContainText('let them come to 100') // 90 and 40
+  await slot.click()
+  await page.getByRole('checkbox', { name: /^Broken colour/ }).check()
+  await page.getByRole('button', { name: 'Set', exact: true }).click()
+  const side = row(page, 'ground').getByRole('button', { name: /broken colour of warm ground shadow \(60 %\) and vine shadow \(40 %\)/ })
+  await expect(side).toBeVisible()
+  await rehearsed(page)
+  expect(await picture(page)).not.toBe(before)
+  await side.click()
+  await page.getByRole('checkbox', { name: /^Broken colour/ }).uncheck()
+  await page.getByRole('button', { name: 'Set', exact: true }).click()
+  await expect(slot).toBeVisible()
+})
+
 test('a finding can be on purpose, with a reason, and speaks again', async ({ page }) => {
   await choose(page, 'sky')
   for (let i = 0; i < 7; i++) {

@@ -13,6 +13,14 @@ func (s Step) Broken() bool { return len(s.Shares) > 0 && len(s.Shares) == len(s
 // shareLeast is the least percent that a mixture may have in broken colour: less is an accent.
 const shareLeast = 5
 
+// Shares is what is usual in broken colour: the least percent of a mixture, and those to begin
+// with for two and for three, of which one leads.
+type Shares struct {
+	Least float64   `json:"least"`
+	Two   []float64 `json:"two"`
+	Three []float64 `json:"three"`
+}
+
 // shares checks the shares of broken colour.
 func (c checker) shares(path string, s Step) {
 	if len(s.Shares) == 0 {

@@ -45,7 +45,7 @@ const (
 	Building  ZoneKind = "building"
 	Bridge    ZoneKind = "bridge"
 	Boat      ZoneKind = "boat"
-	Person    ZoneKind = "figure" // small
+	Person    ZoneKind = "figure" // a figure, small; lesson.Figure writes numbers
 	Animal    ZoneKind = "animal"
 	Shadow    ZoneKind = "shadow"     // cast on the ground by what stands
 	Image     ZoneKind = "reflection" // in still water, of what stands

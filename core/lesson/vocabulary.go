@@ -114,6 +114,7 @@ type Vocabulary struct {
 	Tools      []Term          `json:"tools"`
 	Methods    []Term          `json:"methods"`
 	Levels     []Term          `json:"levels"`
+	Shares     Shares          `json:"shares"`
 }
 
 // MediumTerm is a usual way to let paint down.
@@ -126,6 +127,7 @@ type MediumTerm struct {
 func Words() Vocabulary {
 	return Vocabulary{
 		Techniques: techniques,
+		Shares:     Shares{shareLeast, []float64{60, 40}, []float64{50, 30, 20}},
 		Wheres: []Term{
 			{"whole", "all of", "Everywhere in the zone."},
 			{"crest", "along the top of", "A band under the upper edge."},

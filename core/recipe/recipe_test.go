@@ -228,6 +228,33 @@ func TestUnreachableSaysHowFarAndWhere(t *testing.T) {
 	}
 }
 
+// What goes on a card is in whole parts, and in drops where a tint is less than a part of white.
+func TestPlainRecipes(t *testing.T) {
+	s := solver(t, "PW6", "PY3", "PY43", "PBr7/burnt-sienna", "PB29")
+	for _, c := range []struct {
+		white, ochre float64
+		whole        bool
+	}{{10, 4, true}, {23, 0.3, false}} {
+		target := colourOf(t, []recipe.Amount{{Paint: "PW6", Parts: c.white}, {Paint: "PY43", Parts: c.ochre}})
+		r, err := s.Plain(t.Context(), target)
+		if err != nil {
+			t.Fatal(err)
+		}
+		whole := true
+		for _, p := range r.Parts {
+			whole = whole && p.Parts == math.Round(p.Parts)
+		}
+		if r.Delta > 1.5 || whole != c.whole || len(r.Parts) > 3 {
+			t.Errorf("for %g white and %g ochre: ΔE %.1f, %+v", c.white, c.ochre, r.Delta, r.Parts)
+		}
+	}
+	stopped, cancel := context.WithCancel(t.Context())
+	cancel()
+	if _, err := s.Plain(stopped, spectrum.Lab{L: 50}); err == nil {
+		t.Error("it does not stop")
+	}
+}
+
 func TestBadQuestions(t *testing.T) {
 	for _, c := range []struct {
 		keys []string

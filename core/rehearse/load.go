@@ -118,19 +118,28 @@ func (r *Rehearsal) stray(s lesson.Step, n int) mark.Stray {
 	return mark.Stray{Dip: byDip, Tuft: lively * straysByTuft, Seed: scene.Seed(r.Lesson, s.ID) + 977*uint64(n+1)}
 }
 
+// How much what a hand takes up strays, beside what a pile strays: a picture is looked at from
+// two metres, where the streaks of a tuft alone are too fine.
+const (
+	livelyUsual = 1.25
+	livelyLand  = 1.5
+	livelyQuiet = 0.95 // a mass that is to look even
+	livelyVeil  = 0.3
+)
+
 // liveliness is how much what a hand takes up strays beside the usual: less where a mass is to
 // lie quietly, least of a veil; more where ground is to be alive.
 func liveliness(l *lesson.Lesson, s lesson.Step) float64 {
 	z, _ := l.Zone(s.Zone)
 	switch {
 	case s.Technique.Veils():
-		return 0.3
+		return livelyVeil
 	case z.Kind.Is(lesson.Quiet):
-		return 0.95
+		return livelyQuiet
 	case z.Kind.Is(lesson.Land):
-		return 1.5
+		return livelyLand
 	}
-	return 1.25
+	return livelyUsual
 }
 
 // putBack scrapes some ml of a shade back onto the piles that it came from.

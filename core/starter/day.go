@@ -2,36 +2,32 @@ package starter
 
 import "proxenos/core/lesson"
 
+// hours are the days that a scene may have: how much of the light's height at noon is left, how
+// warm it is, the air, and the colours of sky and cloud, L*, a*, b*.
+var hours = []struct {
+	high, warmth                      float64
+	air                               lesson.Air
+	top, middle, low, cloud, cloudLit [3]float64
+}{
+	{1, 0.3, lesson.ClearAir, [3]float64{62, -4, -27}, [3]float64{77, -4, -14}, [3]float64{88, 0, 4}, [3]float64{66, 2, -7}, [3]float64{93, 0, 5}},  // clear
+	{0.6, 0.7, lesson.HazyAir, [3]float64{60, -1, -20}, [3]float64{77, 1, -2}, [3]float64{88, 3, 20}, [3]float64{62, 6, -2}, [3]float64{91, 4, 15}}, // late
+	{1, 0.4, lesson.HazyAir, [3]float64{68, -3, -13}, [3]float64{79, -2, -6}, [3]float64{88, 0, 7}, [3]float64{64, 1, -5}, [3]float64{92, 0, 6}},    // veiled
+}
+
 // day sets light, air and the colours of the sky for a day: clear, late or veiled, by the seed.
 // The light comes from a side, and stands some degrees high at noon.
 func (b *builder) day(from, high float64) {
-	from = b.vary("light", from, 18)
-	switch b.one("hour", 3) {
-	case 0:
-		b.light(from, high, 0.3, lesson.ClearAir)
-		b.mix("sky-high", "High sky", 62, -4, -27)
-		b.mix("sky-mid", "Middle sky", 77, -4, -14)
-		b.mix("sky-low", "Sky at the horizon", 88, 0, 4)
-		b.mix("cloud-shade", "Cloud shade", 66, 2, -7)
-		b.mix("cloud-light", "Cloud light", 93, 0, 5)
-	case 1:
-		b.light(from, 0.6*high, 0.7, lesson.HazyAir)
-		b.mix("sky-high", "High sky", 60, -1, -20)
-		b.mix("sky-mid", "Middle sky", 77, 1, -2)
-		b.mix("sky-low", "Sky at the horizon", 88, 3, 20)
-		b.mix("cloud-shade", "Cloud shade", 62, 6, -2)
-		b.mix("cloud-light", "Cloud light", 91, 4, 15)
-	default:
-		b.light(from, high, 0.4, lesson.HazyAir)
-		b.mix("sky-high", "High sky", 68, -3, -13)
-		b.mix("sky-mid", "Middle sky", 79, -2, -6)
-		b.mix("sky-low", "Sky at the horizon", 88, 0, 7)
-		b.mix("cloud-shade", "Cloud shade", 64, 1, -5)
-		b.mix("cloud-light", "Cloud light", 92, 0, 6)
+	h := hours[b.one("hour", len(hours))]
+	b.light(b.vary("light", from, 18), h.high*high, h.warmth, h.air)
+	for _, c := range []struct {
+		id, name string
+		lab      [3]float64
+	}{{"sky-high", "High sky", h.top}, {"sky-mid", "Middle sky", h.middle}, {"sky-low", "Sky at the horizon", h.low}, {"cloud-shade", "Cloud shade", h.cloud}, {"cloud-light", "Cloud light", h.cloudLit}} {
+		b.mix(c.id, c.name, c.lab[0], c.lab[1], c.lab[2])
 	}
 }
 
-// sky lays a sky of three colours from the top to y.
+// sky lays a sky of three colours from the top to y, a share of the canvas's height.
 func (b *builder) sky(y float64) {
 	b.zone("sky", "Sky", "sky", lesson.Sky, 0, 0, 0, 1, 0, 1, y, 0, y)
 	b.step(body, "sky", "sky", lesson.CrissCross, "flat50", 6, mark{pressure: lesson.Evenly, cover: 1.1},

@@ -134,10 +134,11 @@ func (b *builder) fields() {
 	b.zone("track", "Track", "middle", lesson.Path, 0.8, b.way([3]float64{0.6, 0.65, 0.012}, [3]float64{0.56, 0.7, 0.03}, [3]float64{0.42, 0.8, 0.06}, [3]float64{0.2, 1, 0.14})...)
 	b.step(body, "track", "track", lesson.LongPull, "filbert12", 2, mark{cover: 1.1}, "A track from the near edge, bending toward the tree.", "straw-strips", "field-shade")
 	x := b.vary("tree", 0.7, 0.03)
-	b.thing(lesson.Tree, "tree", "Lone tree", "tree", size{x, 0.71, 0.27, 0.36}, func(pass int, s *lesson.Step) {
+	b.thing(lesson.Tree, "tree", "Lone tree", "tree", size{x, 0.71, 0.27, 0.36}, func(pass int, s *lesson.Step) bool {
 		if pass == 2 {
 			s.Mixtures = []string{"leaf-mid", "leaf"}
 		}
+		return true
 	})
 	b.shadow("shadow", "Shadow of the tree", "tree", "tree", 0.705)
 	b.step(body, "shadow", "shadow", lesson.LongPull, "filbert12", 1.5, mark{cover: 1.2}, "Its shadow on the field, flat, away from the light.", "shade")

@@ -38,7 +38,6 @@ func (b *builder) snow() {
 	b.mix("roof", "Snow on the roof", 60, 0, -15)
 	b.mix("barn-dark", "Boards in shade", 27, 6, 4)
 	b.mix("barn-lit", "Boards in light", 66, 12, 26)
-	b.mix("bark", "Bark", 22, 4, 3)
 	b.mix("conifer", "Conifer dark", 33, -4, 2)
 	b.mix("reed", "Dead grass", 56, 8, 28)
 
@@ -67,12 +66,13 @@ func (b *builder) snow() {
 	for i, c := range []struct{ x, high float64 }{{0.86, 0.44}, {0.97, 0.3}} {
 		id := []string{"conifer", "conifer-near"}[i]
 		tall := b.vary(id, c.high, 0.04)
-		b.thing(lesson.Conifer, id, []string{"Conifer", "Small conifer"}[i], "tree", size{b.vary(id+"x", c.x, 0.015), 0.66 + 0.03*float64(i), 0.3 * tall, tall}, func(pass int, s *lesson.Step) {
+		b.thing(lesson.Conifer, id, []string{"Conifer", "Small conifer"}[i], "tree", size{b.vary(id+"x", c.x, 0.015), 0.66 + 0.03*float64(i), 0.3 * tall, tall}, func(pass int, s *lesson.Step) bool {
 			s.Mixtures, s.Load, s.Cover = []string{"conifer"}, lesson.MediumLoad, 1
 			if pass == 1 {
 				s.Mixtures, s.Load, s.Words = []string{"snow-light"}, lesson.FullLoad, "Snow lies on the boughs that face the light."
 				s.Cover = 0.22
 			}
+			return true
 		})
 	}
 	b.zone("front", "Drift", "front", lesson.Snow, 1.5, 0, 0.8, 0.2, 0.77, 0.42, 0.86, 0.6, 0.97, 0.66, 1, 0, 1)
@@ -124,11 +124,9 @@ func (b *builder) dusk() {
 	b.step(body, "crowns", "trees", lesson.Tap, "filbert12", 2, mark{load: lesson.MediumLoad, cover: 0.6}, "Crowns, tapped over the edge into the sky.", "land")
 	b.zone("land", "Dark land", "land", lesson.Bank, 1.5, 0.24, 0.554, 0.4, 0.542, 0.56, 0.528, 0.8, 0.515, 1, 0.49, 1, 0.557, 0.4, 0.556)
 	b.step(body, "land", "land", lesson.LongPull, "filbert12", 2, mark{cover: 1.3}, "The land under them as one dark tongue.", "land")
-	b.thing(lesson.Building, "house", "House", "land", size{b.vary("house", 0.66, 0.02), 0.542, 0.1, 0.075}, func(pass int, s *lesson.Step) {
+	b.thing(lesson.Building, "house", "House", "land", size{b.vary("house", 0.66, 0.02), 0.542, 0.1, 0.075}, func(pass int, s *lesson.Step) bool {
 		s.Mixtures, s.Minutes = []string{"land"}, 1
-		if pass == 1 {
-			s.Technique = ""
-		}
+		return pass == 0
 	})
 	b.zone("water", "Water", "water", lesson.Water, 0, 0, 0.556, 1, 0.556, 1, 1, 0, 1)
 	b.step(body, "water", "water", lesson.LongPull, "flat50", 5, mark{pressure: lesson.Evenly, cover: 1.1}, "The sky again, upside down and a little darker; level pulls.", "water-far", "sky-mid", "water")

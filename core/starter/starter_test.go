@@ -123,6 +123,40 @@ func TestAnotherSeedIsAnotherPicture(t *testing.T) {
 	}
 }
 
+// A scene mixes nothing that no step takes up, and has no plane without a shape, whatever its
+// seed.
+func TestNothingIsMixedInVain(t *testing.T) {
+	for _, kind := range starter.Kinds() {
+		for seed := range 3 {
+			w := wish(kind.ID, "wet-base")
+			w.Seed = seed
+			l, err := starter.Make(t.Context(), w)
+			if err != nil {
+				t.Fatal(err)
+			}
+			taken, shapes := map[string]bool{}, map[string]bool{}
+			for _, s := range l.Steps {
+				for _, m := range s.Mixtures {
+					taken[m] = true
+				}
+			}
+			for _, z := range l.Zones {
+				shapes[z.Plane] = true
+			}
+			for _, m := range l.Mixtures {
+				if !taken[m.ID] {
+					t.Errorf("%s, seed %d: nothing takes up %s", kind.ID, seed, m.Name)
+				}
+			}
+			for _, p := range l.Planes {
+				if !shapes[p.ID] {
+					t.Errorf("%s, seed %d: nothing is in the plane %s", kind.ID, seed, p.Name)
+				}
+			}
+		}
+	}
+}
+
 func TestBadWishes(t *testing.T) {
 	for says, change := range map[string]func(*starter.Wish){
 		"kind":   func(w *starter.Wish) { w.Kind = "city" },

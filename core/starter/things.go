@@ -48,9 +48,9 @@ func (b *builder) coat(c kit.Coat, plane string) string {
 type size struct{ x, foot, wide, high float64 }
 
 // thing puts a thing of a kind into a plane as its kit says: its outline a little otherwise for
-// each seed, and a step for each of its passes, which change may change; a step whose technique
-// it empties is left out.
-func (b *builder) thing(kind lesson.ZoneKind, id, name, plane string, at size, change func(pass int, s *lesson.Step)) {
+// each seed, and a step for each of its passes, which change may change; a step that it does
+// not keep is left out.
+func (b *builder) thing(kind lesson.ZoneKind, id, name, plane string, at size, change func(pass int, s *lesson.Step) (keep bool)) {
 	k, ok := kit.Of(kind)
 	if !ok || b.err != nil {
 		return
@@ -68,7 +68,8 @@ func (b *builder) thing(kind lesson.ZoneKind, id, name, plane string, at size, c
 	for i, p := range k.Passes {
 		tool, ok := p.ToolOf(b.l, large)
 		if !ok {
-			continue
+			b.err = fmt.Errorf("none of the tools can %s", p.Technique.Info().Verb())
+			return
 		}
 		s := lesson.Step{ID: id, Zone: id, Where: p.Where, Technique: p.Technique, Tool: tool.ID, Load: p.Load, Pressure: p.Pressure, Care: lesson.Fresh, Cover: p.Cover, Minutes: p.Minutes, Words: p.Words}
 		st := body
@@ -81,17 +82,17 @@ func (b *builder) thing(kind lesson.ZoneKind, id, name, plane string, at size, c
 		case i > 0:
 			s.ID = fmt.Sprintf("%s-%d", id, i+1)
 		}
-		for _, c := range p.Coats {
-			s.Mixtures = append(s.Mixtures, b.coat(c, plane))
-		}
 		s.Shares = p.Shares
-		if change != nil {
-			change(i, &s)
+		if change != nil && !change(i, &s) {
+			continue
 		}
-		if s.Technique != "" {
-			b.l.Steps = append(b.l.Steps, s)
-			b.stages = append(b.stages, st)
+		if len(s.Mixtures) == 0 { // nothing else was given: in its own colours
+			for _, c := range p.Coats {
+				s.Mixtures = append(s.Mixtures, b.coat(c, plane))
+			}
 		}
+		b.l.Steps = append(b.l.Steps, s)
+		b.stages = append(b.stages, st)
 	}
 }
 

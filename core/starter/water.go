@@ -131,11 +131,7 @@ func (b *builder) coast() {
 }
 
 // unlit leaves out the last lights of a thing that lies in shade.
-func unlit(pass int, s *lesson.Step) {
-	if pass == 2 {
-		s.Technique = ""
-	}
-}
+func unlit(pass int, _ *lesson.Step) bool { return pass < 2 }
 
 // surf: one wave breaks against a dark rock, and its spray is soft against a dark sky.
 func (b *builder) surf() {
@@ -161,7 +157,6 @@ func (b *builder) surf() {
 	b.mix("green", "Light through the wave", 66, -18, 6)
 	b.mix("foam", "Foam", 94, 0, 4)
 	b.mix("foam-shade", "Foam shade", 72, -3, -8)
-	b.mix("rock-dark", "Wet rock", 20, 2, -1)
 
 	b.sky(0.36)
 	b.cloud("cloud", "Storm cloud", size{b.vary("cloud", 0.24, 0.08), 0.19, 0.5, 0.14}, false)

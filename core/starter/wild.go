@@ -133,19 +133,21 @@ func (b *builder) village() {
 	b.step(lights, "strip", "strip", lesson.LongPull, "filbert12", 2, mark{cover: 1.1}, "Light on one rise, long and level; lost at both ends.", "field-light")
 	b.zone("road", "Road", "field", lesson.Path, 0.8, b.way([3]float64{0.61, 0.572, 0.014}, [3]float64{0.56, 0.61, 0.035}, [3]float64{0.6, 0.66, 0.06}, [3]float64{0.62, 0.76, 0.1}, [3]float64{0.42, 1, 0.24})...)
 	b.step(body, "road", "road", lesson.LongPull, "filbert12", 2, mark{cover: 1.1}, "The road winds in and hides behind the houses.", "road", "road-shade")
-	b.thing(lesson.Bush, "bush", "Bush", "trees", size{b.vary("bush", 0.92, 0.02), 0.585, 0.15, 0.07}, func(pass int, s *lesson.Step) {
-		unlit(pass, s)
-		s.Mixtures = []string{[]string{"leaf-mid", "leaf-light", ""}[pass]}
+	b.thing(lesson.Bush, "bush", "Bush", "trees", size{b.vary("bush", 0.92, 0.02), 0.585, 0.15, 0.07}, func(pass int, s *lesson.Step) bool {
+		s.Mixtures = []string{"leaf-mid"}
+		if pass == 1 {
+			s.Mixtures = []string{"leaf-light"}
+		}
+		return unlit(pass, s)
 	})
-	b.thing(lesson.Tree, "tree", "Near tree", "field", size{b.vary("tree", 0.14, 0.02), 0.7, 0.28, 0.42}, func(pass int, s *lesson.Step) {
+	b.thing(lesson.Tree, "tree", "Near tree", "field", size{b.vary("tree", 0.14, 0.02), 0.7, 0.28, 0.42}, func(pass int, s *lesson.Step) bool {
 		switch pass {
-		case 0: // the far side of it is what lies there
-			s.Technique = ""
 		case 2:
 			s.Mixtures, s.Load, s.Cover = []string{"leaf", "leaf-mid"}, lesson.FullLoad, 1
 		case 3:
 			s.Cover = 0.25
 		}
+		return pass > 0 // its dark masses are the woods behind it
 	})
 	b.zone("front", "Foreground", "front", lesson.Grass, 2, 0, 0.84, 0.3, 0.88, 0.42, 0.97, 0.4, 1, 0, 1)
 	b.step(body, "front", "front", lesson.LongPull, "flat25", 2, mark{load: lesson.HeavyLoad, cover: 1.2}, "The near corner in shade.", "leaf")

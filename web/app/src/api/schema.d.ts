@@ -3072,6 +3072,12 @@ export interface components {
             /** @description where the time goes */
             spent: components["schemas"]["Spent"][];
         };
+        Shares: {
+            /** Format: double */
+            least: number;
+            three: number[];
+            two: number[];
+        };
         SketchRequest: {
             edit?: components["schemas"]["Edit"];
             /** @description content hash of the lesson */
@@ -3576,6 +3582,7 @@ export interface components {
             pressures: components["schemas"]["Term"][];
             /** @description kinds of scene that a lesson can begin from */
             scenes: components["schemas"]["Term"][];
+            shares: components["schemas"]["Shares"];
             techniques: components["schemas"]["TechniqueInfo"][];
             /** @description kinds of thing that can be added to a picture */
             things: components["schemas"]["Term"][];

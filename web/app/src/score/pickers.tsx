@@ -58,9 +58,6 @@ interface MixtureProps {
   done: () => void
 }
 
-/** first shares of broken colour, percent: one leads, as in a mass that is alive. */
-const firstShares = (n: number) => (n === 2 ? [60, 40] : [50, 30, 20])
-
 /** MixturePicker sets which mixtures a step uses, in order, and whether they grade or lie side by side. */
 export function MixturePicker({ saved, step, vocabulary, setStep, done }: MixtureProps) {
   const technique = vocabulary.techniques.find((t) => t.technique === step.technique)
@@ -69,6 +66,7 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
   const [chosen, setChosen] = useState(step.mixtures)
   const [shares, setShares] = useState(step.shares ?? [])
   const broken = shares.length > 0
+  const first = (n: number) => (n === 2 ? vocabulary.shares.two : vocabulary.shares.three)
   const breaks = chosen.length > 1 && step.technique !== 'double-load'
   const slots = [...chosen, ...(chosen.length < most ? [''] : [])]
   return (
@@ -93,7 +91,7 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
               if (e.target.value === '') next.splice(i, 1)
               else next[i] = e.target.value
               setChosen(next)
-              if (broken && next.length !== chosen.length) setShares(firstShares(next.length))
+              if (broken && next.length !== chosen.length) setShares(first(next.length))
             }}
             className="min-w-0 flex-1 rounded-sm border border-line bg-sheet px-1 py-1"
           >
@@ -108,8 +106,8 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
             <span className="flex items-center gap-1 text-xs text-quiet">
               <input
                 type="number"
-                min={5}
-                max={95}
+                min={vocabulary.shares.least}
+                max={100 - vocabulary.shares.least}
                 aria-label={`Share of mixture ${i + 1}, percent`}
                 value={shares[i] ?? ''}
                 onChange={(e) => setShares(chosen.map((_, j) => (j === i ? e.target.valueAsNumber : (shares[j] ?? 0))))}
@@ -122,7 +120,7 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
       ))}
       {breaks && (
         <label className="flex items-center gap-2 text-sm">
-          <input type="checkbox" checked={broken} onChange={(e) => setShares(e.target.checked ? firstShares(chosen.length) : [])} />
+          <input type="checkbox" checked={broken} onChange={(e) => setShares(e.target.checked ? first(chosen.length) : [])} />
           Broken colour: side by side by share, and not graded from top to bottom
         </label>
       )}
