@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
 	"proxenos/core/scene"
 )
 
@@ -83,5 +84,21 @@ func TestHabitsOfTrees(t *testing.T) {
 		if m.RY > 0.5*m.RX {
 			t.Fatalf("a pad of a pine is %.1f by %.1f mm", m.RX, m.RY)
 		}
+	}
+}
+
+// What is small, as a boat, lies on the water wherever it is: its image is a shape of its own.
+func TestABoatIsNotMirroredByTheWaterAroundIt(t *testing.T) {
+	l := sample.Lesson()
+	shown := func(kind lesson.ZoneKind) *scene.Region {
+		l.Zones = []lesson.Zone{
+			{ID: "thing", Name: "Thing", Plane: "far", Kind: kind, Outline: []lesson.Point{{X: 20, Y: 30}, {X: 50, Y: 30}, {X: 50, Y: 46}, {X: 20, Y: 46}}},
+			{ID: "water", Name: "Water", Plane: "near", Kind: lesson.Water, Outline: []lesson.Point{{X: 0, Y: 46}, {X: 100, Y: 46}, {X: 100, Y: 75}, {X: 0, Y: 75}}},
+		}
+		return scene.Part(l, l.Zones[1], scene.Zone(l, l.Zones[1]), lesson.Mirror)
+	}
+	ridge, boat := shown(lesson.Ridge), shown(lesson.Boat)
+	if ridge.Inside(70, 60) || !boat.Inside(70, 60) { // where nothing is mirrored a step works all of the water
+		t.Errorf("the image of a ridge covers %.0f mm², that of a boat %.0f", ridge.Area, boat.Area)
 	}
 }
