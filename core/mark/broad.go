@@ -35,7 +35,7 @@ func (p *planner) crissCross() {
 	}
 	for _, at := range crosses {
 		ease := 1 - 0.4*min(1, (at.Y-p.r.Y0)/high)
-		cx, cy := at.X+p.between(-0.25, 0.25)*w, at.Y+p.between(-0.3, 0.3)*w
+		cx, cy := at.X+p.between(-0.2, 0.2)*w, at.Y+p.between(-0.2, 0.2)*w
 		for side := range 2 {
 			lean := p.between(0.25, 0.7)
 			if side == 1 {
@@ -131,6 +131,10 @@ func (p *planner) pullDown() {
 		for _, post := range p.posts() {
 			p.add(Stroke{Path: []lesson.Point{post.top, post.foot}, From: 1, To: 0.9, Gather: p.postWidth(post), Reload: true, Abrupt: true, Free: true, Shade: p.shade(post.foot.X, post.foot.Y, 0.3)})
 		}
+		return
+	}
+	if axis, wide := p.axis(); len(p.s.Mixtures) > 0 && wide > 0 && wide < p.tool.Width {
+		p.pullAlong(axis)
 		return
 	}
 	w := p.tool.Width

@@ -121,3 +121,35 @@ func (p *planner) trunkStrokes() {
 			From: 0.8, To: 0.25, Gather: 0.55 * thick, Taper: 0.6, Reload: true, Free: true}))
 	}
 }
+
+// axis is the line down the middle of a part that stands, and how wide it is at most, mm: 0 where
+// it is not at least three times as high as that.
+func (p *planner) axis() (line []lesson.Point, wide float64) {
+	const rows = 8
+	high := p.r.Y1 - p.r.Y0
+	for i := range rows + 1 {
+		left, right, ok := p.r.Row(min(p.r.Y1-0.3, p.r.Y0+0.3+high*float64(i)/rows))
+		if !ok {
+			continue
+		}
+		line, wide = append(line, lesson.Point{X: (left + right) / 2, Y: p.r.Y0 + high*float64(i)/rows}), max(wide, right-left)
+	}
+	if len(line) < 2 || 3*wide > high {
+		return nil, 0
+	}
+	return line, wide
+}
+
+// pullAlong drags colour down a thing that is thinner than the tool, along it: a trunk that leans
+// is one pull and not pieces of many.
+func (p *planner) pullAlong(axis []lesson.Point) {
+	for range int(math.Round(max(1, 2*p.s.Cover))) {
+		from := p.rng.IntN(2) // now and then the hand sets in a little lower
+		aside := p.between(-0.1, 0.1) * p.tool.Width
+		path := slices.Clone(axis[from:])
+		for i := range path {
+			path[i].X += aside
+		}
+		p.add(Stroke{Path: path, From: 1, To: 0.7, Reload: true, Shade: p.shade(path[0].X, path[0].Y, 0.25)})
+	}
+}

@@ -22,12 +22,13 @@ type Rung struct {
 	Short  string       `json:"short" doc:"what the palette falls short by, if it does"`
 }
 
-// rungs solves targets one after the other.
+// rungs solves targets one after the other; those that whole parts do not come near, as the
+// lightest tints, have drops in them.
 func (s *Solver) rungs(ctx context.Context, o Options, names []string, targets []spectrum.Lab) ([]Rung, error) {
 	o.Want = 1
 	out := make([]Rung, 0, len(targets))
 	for i, t := range targets {
-		a, err := s.Solve(ctx, t, o)
+		a, err := s.Near(ctx, t, o)
 		if err != nil {
 			return nil, err
 		}

@@ -129,15 +129,21 @@ const plainMost = 2.5
 
 // Plain is the recipe that one would write on a card for a colour: whole parts of at most
 // three tubes, or, where these do not come near, as for the lightest tints, with drops.
-func (s *Solver) Plain(ctx context.Context, target spectrum.Lab) (best Recipe, err error) {
-	for _, whole := range []bool{true, false} {
-		a, err := s.Solve(ctx, target, Options{Whole: whole, Paints: 3, Want: 1})
-		if err != nil {
-			return Recipe{}, err
-		}
-		if best = a.Recipes[0]; best.Delta <= plainMost {
-			break
-		}
+func (s *Solver) Plain(ctx context.Context, target spectrum.Lab) (Recipe, error) {
+	a, err := s.Near(ctx, target, Options{Whole: true, Paints: 3, Want: 1})
+	if err != nil {
+		return Recipe{}, err
 	}
-	return best, nil
+	return a.Recipes[0], nil
+}
+
+// Near solves a target, and once more with drops where it was to be in whole parts and these
+// do not come near.
+func (s *Solver) Near(ctx context.Context, target spectrum.Lab, o Options) (Answer, error) {
+	a, err := s.Solve(ctx, target, o)
+	if err != nil || !o.Whole || a.Recipes[0].Delta <= plainMost {
+		return a, err
+	}
+	o.Whole = false
+	return s.Solve(ctx, target, o)
 }

@@ -36,7 +36,7 @@ var unity = Rule{
 	find:   findUnity,
 }
 
-// whole asks for whole parts alone, so that a remedy brings no new specks.
+// whole asks for whole parts where they come near, so that a remedy brings few new specks.
 var whole = recipe.Options{Whole: true}
 
 // solve finds the best recipe of some paints for a colour.
@@ -46,7 +46,7 @@ func (c *Context) solve(keys []string, colour spectrum.Lab, o recipe.Options) ([
 		return nil, 0, false
 	}
 	o.Want = 1
-	a, err := s.Solve(c, colour, o)
+	a, err := s.Near(c, colour, o)
 	if err != nil {
 		return nil, 0, false
 	}

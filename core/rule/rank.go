@@ -75,12 +75,25 @@ func (f Finding) left(r TriedRemedy) float64 {
 // passed over for the next. open is what the rules say of fine, and what shows on coarse is
 // tried there. tried counts the remedies that were painted, most bounds them.
 func Careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []Finding, most int) (lesson.All, error) {
+	return careful(ctx, l, fine, coarse, open, mendable(open), most)
+}
+
+// Choose is [Careful] for what is a person's choice, in a lesson that no person has worked on yet.
+func Choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []Finding, most int) (lesson.All, error) {
+	mine := mendable(open)
+	choices := slices.DeleteFunc(slices.Clone(open), func(f Finding) bool {
+		return f.Rule == hiddenWork.ID || slices.ContainsFunc(mine, func(g Finding) bool { return g.Rule == f.Rule })
+	})
+	return careful(ctx, l, fine, coarse, open, choices, most)
+}
+
+func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open, mend []Finding, most int) (lesson.All, error) {
 	said, err := Check(&Context{Context: ctx, Lesson: l, Rehearsal: coarse})
 	if err != nil {
 		return nil, err
 	}
 	tried := 0
-	for _, f := range mendable(open) {
+	for _, f := range mend {
 		if tried += len(f.Remedies); tried > most {
 			break
 		}

@@ -31,7 +31,11 @@ type builder struct {
 	solver *recipe.Solver
 	stages []stage // of the steps
 	turned bool    // the picture is composed the other way round: right is left
-	err    error
+
+	level, levelled float64 // the horizon of the composition, and where the seed puts it
+	aside           float64 // how far the seed moves the middle to the right, as a share of the width
+	depth           float64 // power by which the air draws in what is over half a kilometre away; 0 is 1
+	err             error
 }
 
 func newBuilder(ctx context.Context, w Wish) *builder {
@@ -69,14 +73,54 @@ func (b *builder) light(from, height, warmth float64, air lesson.Air) {
 	b.l.Air = air
 }
 
-func (b *builder) view(horizon, eye float64) {
-	b.l.View = lesson.View{Horizon: math.Round(horizon * b.h), Eye: eye}
+// How far a seed moves the horizon, and what lies in the middle aside, as shares of the canvas.
+const (
+	horizonMoves = 0.055
+	middleMoves  = 0.04
+)
+
+// How far a horizon, and what the eye goes to, are kept from the middle, as shares of the canvas.
+const (
+	offMiddle  = 0.055
+	focalAside = 0.12
+)
+
+// aside keeps a place that is composed to one side of the middle on that side, by at least off.
+func aside(composed, v, off float64) float64 {
+	if composed < 0.5 {
+		return min(v, max(composed, 0.5-off))
+	}
+	return max(v, min(composed, 0.5+off))
 }
 
-func (b *builder) focal(x, y, r float64) {
+// view sets the horizon of the composition and the eye over the ground, m. The seed moves the
+// horizon, and all that is placed with it; the eye rises as the ground does, so that things
+// still stand where they are. Call it before anything is placed.
+func (b *builder) view(horizon, eye float64) {
+	b.level, b.levelled = horizon, aside(horizon, b.vary("horizon", horizon, horizonMoves), offMiddle)
+	b.aside = b.vary("aside", 0, middleMoves)
+	b.l.View = lesson.View{Horizon: math.Round(b.levelled * b.h), Eye: math.Round(100*eye*(1-b.levelled)/(1-horizon)) / 100}
+}
+
+// placed is where a place of the composition comes to lie for this seed, in shares of the canvas.
+func (b *builder) placed(x, y float64) (float64, float64) {
+	x += b.aside * math.Sin(math.Pi*min(1, max(0, x)))
 	if b.turned {
 		x = 1 - x
 	}
+	if y < b.level {
+		return x, y * b.levelled / b.level
+	}
+	return x, b.levelled + (y-b.level)*(1-b.levelled)/(1-b.level)
+}
+
+func (b *builder) focal(x, y, r float64) {
+	side := x
+	if b.turned {
+		side = 1 - x
+	}
+	x, y = b.placed(x, y)
+	x = aside(side, x, focalAside)
 	b.l.Focal = lesson.Focal{X: math.Round(x * b.w), Y: math.Round(y * b.h), Radius: math.Round(r * b.w)}
 }
 
@@ -87,15 +131,19 @@ func (b *builder) meant(rule, reason string, where ...string) {
 	}
 }
 
+// plane adds a depth, m away on a clear day. In haze one composes with land that is nearer, or
+// nothing of it would show.
 func (b *builder) plane(id, name string, metres float64) {
+	const open = 500.0
+	if b.depth > 0 && metres > open {
+		metres = math.Round(open*math.Pow(metres/open, b.depth)/10) * 10
+	}
 	b.l.Planes = append(b.l.Planes, lesson.Plane{ID: id, Name: name, Distance: metres})
 }
 
 // at is a place of the canvas, mm, kept on it.
 func (b *builder) at(x, y float64) lesson.Point {
-	if b.turned {
-		x = 1 - x
-	}
+	x, y = b.placed(x, y)
 	t := func(v, most float64) float64 { return min(most, max(0, math.Round(v*most*10)/10)) }
 	return lesson.Point{X: t(x, b.w), Y: t(y, b.h)}
 }
@@ -121,10 +169,9 @@ func salt(name string) (v float64) {
 	return v
 }
 
-// one picks one of some ways, another for each seed and name.
-func (b *builder) one(name string, ways int) int {
-	return min(ways-1, int(noise.Whole(b.seed+91, int64(salt(name)), 7)*float64(ways)))
-}
+// one picks one of some ways: seeds that follow each other take them in turn, another for each
+// name.
+func (b *builder) one(name string, ways int) int { return (b.l.Seed + int(salt(name))) % ways }
 
 // mix adds a mixture for a colour, in whole parts of few tubes.
 func (b *builder) mix(id, name string, l, a, bb float64) {

@@ -134,7 +134,8 @@ func (b *builder) fields() {
 	b.zone("track", "Track", "middle", lesson.Path, 0.8, b.way([3]float64{0.6, 0.65, 0.012}, [3]float64{0.56, 0.7, 0.03}, [3]float64{0.42, 0.8, 0.06}, [3]float64{0.2, 1, 0.14})...)
 	b.step(body, "track", "track", lesson.LongPull, "filbert12", 2, mark{cover: 1.1}, "A track from the near edge, bending toward the tree.", "straw-strips", "field-shade")
 	x := b.vary("tree", 0.7, 0.03)
-	b.thing(lesson.Tree, "tree", "Lone tree", "tree", size{x, 0.71, 0.27, 0.36}, func(pass int, s *lesson.Step) bool {
+	kinds := []lesson.ZoneKind{lesson.Tree, lesson.Willow, lesson.FruitTree}
+	b.thing(kinds[b.one("tree", len(kinds))], "tree", "Lone tree", "tree", size{x, 0.71, 0.27, 0.36}, func(pass int, s *lesson.Step) bool {
 		if pass == 2 {
 			s.Mixtures = []string{"leaf-mid", "leaf"}
 		}
@@ -156,5 +157,9 @@ func (b *builder) shadow(id, name, of, plane string, foot float64) {
 	if !ok || b.err != nil {
 		return
 	}
-	b.l.Zones = append(b.l.Zones, lesson.Zone{ID: id, Name: name, Plane: plane, Kind: lesson.Shadow, Of: of, Ragged: 1, Outline: shadowOf(b.l, z, foot*b.h)})
+	stands := 0.0
+	if foot > 0 {
+		_, stands = b.placed(0, foot)
+	}
+	b.l.Zones = append(b.l.Zones, lesson.Zone{ID: id, Name: name, Plane: plane, Kind: lesson.Shadow, Of: of, Ragged: 1, Outline: shadowOf(b.l, z, stands*b.h)})
 }

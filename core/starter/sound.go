@@ -124,6 +124,11 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 			e = choices
 		}
 	}
+	if accepts && len(e) == 0 && len(open) <= fewOpen { // and where choices remain, one that harms nothing is made
+		if e, err = rule.Choose(ctx, l, r, trials, open, mostTried); err != nil {
+			return nil, nil, err
+		}
+	}
 	return e, open, nil
 }
 

@@ -71,6 +71,7 @@ func (b *builder) village() {
 	b.day(300, 36)
 	b.view(0.4, 6)
 	b.focal(0.66, 0.47, 0.14)
+	b.meant("value.white-early", "The walls stand behind trees and field, so their light comes before them.", "tower-lit", "house-lit", "house-far-lit")
 	b.plane("sky", "Sky", 60000)
 	b.plane("far", "Far range", 16000)
 	b.plane("hills", "Hills", 5000)
@@ -85,12 +86,12 @@ func (b *builder) village() {
 	b.mix("roof", "Roof in light", 56, 24, 26)
 	b.mix("roof-shade", "Roof in shade", 36, 14, 8)
 	b.mix("wall", "Wall in light", 88, 3, 14)
-	b.mix("wall-shade", "Wall in shade", 51, 2, -4)
+	b.mix("wall-shade", "Wall in shade", 51, 2, -5)
 	b.mix("leaf", "Leaves dark", 31, -6, 13)
 	b.mix("woods", "Woods", 33, -6, 10)
 	b.mix("leaf-mid", "Leaves", 43, -10, 28)
 	b.mix("leaf-light", "Leaves in light", 64, -9, 44)
-	b.mix("field", "Field", 62, -7, 40)
+	b.mix("field", "Field", 68, -7, 41)
 	b.mix("field-shade", "Field in shade", 42, -6, 25)
 	b.mix("field-light", "Field in light", 72, -4, 42)
 	b.mix("road", "Road", 74, 4, 16)
@@ -140,7 +141,11 @@ func (b *builder) village() {
 		}
 		return unlit(pass, s)
 	})
-	b.thing(lesson.Tree, "tree", "Near tree", "field", size{b.vary("tree", 0.14, 0.02), 0.7, 0.28, 0.42}, func(pass int, s *lesson.Step) bool {
+	tall := []struct {
+		kind lesson.ZoneKind
+		wide float64
+	}{{lesson.Tree, 0.28}, {lesson.Poplar, 0.15}}[b.one("tree", 2)]
+	b.thing(tall.kind, "tree", "Near tree", "field", size{b.vary("tree", 0.14, 0.02), 0.7, tall.wide, 0.42}, func(pass int, s *lesson.Step) bool {
 		switch pass {
 		case 2:
 			s.Mixtures, s.Load, s.Cover = []string{"leaf", "leaf-mid"}, lesson.FullLoad, 1
