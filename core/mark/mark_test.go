@@ -264,3 +264,27 @@ func TestAbsurdCoverIsBounded(t *testing.T) {
 		t.Errorf("%d strokes", n)
 	}
 }
+
+// A thing thinner than the tool is pulled along itself, or a trunk that leans has gaps.
+func TestAThinTrunkThatLeansIsWhole(t *testing.T) {
+	l := sample.Lesson()
+	l.Zones[1] = lesson.Zone{ID: "ridge", Name: "Trunk", Plane: l.Zones[1].Plane, Kind: lesson.BareTree,
+		Outline: []lesson.Point{{X: 30, Y: 70}, {X: 40, Y: 5}, {X: 43, Y: 5}, {X: 34, Y: 70}}}
+	plan := mark.Make(l, sample.Step("s", "ridge", lesson.PullDown, "flat20", "ridge"), scene.Zone(l, l.Zones[1]))
+	for y := 6.0; y < 69; y++ {
+		middle := 32 - (y-70)*9.5/65
+		crossed := false
+		for _, s := range plan.Strokes {
+			for i := 1; i < len(s.Path); i++ {
+				a, b := s.Path[i-1], s.Path[i]
+				if y >= min(a.Y, b.Y) && y <= max(a.Y, b.Y) {
+					x := a.X + (b.X-a.X)*(y-a.Y)/(b.Y-a.Y)
+					crossed = crossed || math.Abs(x-middle) < 4
+				}
+			}
+		}
+		if !crossed {
+			t.Fatalf("%.0f mm down nothing is pulled", y)
+		}
+	}
+}

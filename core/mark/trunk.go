@@ -140,10 +140,13 @@ func (p *planner) axis() (line []lesson.Point, wide float64) {
 	return line, wide
 }
 
+// mostAlong is how often a thing is pulled along at most.
+const mostAlong = 12
+
 // pullAlong drags colour down a thing that is thinner than the tool, along it: a trunk that leans
 // is one pull and not pieces of many.
 func (p *planner) pullAlong(axis []lesson.Point) {
-	for range int(math.Round(max(1, 2*p.s.Cover))) {
+	for range int(math.Round(min(mostAlong, max(1, 2*p.s.Cover)))) {
 		from := p.rng.IntN(2) // now and then the hand sets in a little lower
 		aside := p.between(-0.1, 0.1) * p.tool.Width
 		path := slices.Clone(axis[from:])

@@ -76,6 +76,11 @@ func TestTheDepthLadder(t *testing.T) {
 	if mist[0].Target.L < clear[0].Target.L+20 {
 		t.Errorf("at one kilometre: L* %.0f in clear air, %.0f in mist", clear[0].Target.L, mist[0].Target.L)
 	}
+	// In haze the farthest rungs are tints that no whole parts of few tubes come near: not pure white.
+	haze, err := s.Ladder(t.Context(), green, []recipe.Depth{{Name: "range", Metres: 5000}}, lesson.HazyAir, recipe.Options{Whole: true, Paints: 3})
+	if err != nil || haze[0].Recipe.Delta > 2.5 || len(haze[0].Recipe.Parts) < 2 {
+		t.Errorf("far off in haze: %v %v", haze, err)
+	}
 	if _, err := s.Ladder(t.Context(), green, []recipe.Depth{{Name: "odd", Metres: math.NaN()}}, lesson.ClearAir, recipe.Options{}); err == nil || !strings.Contains(err.Error(), "odd") {
 		t.Errorf("NaN metres: %v", err)
 	}

@@ -2,6 +2,7 @@ package rule_test
 
 import (
 	"context"
+	"math"
 	"testing"
 
 	"proxenos/core/lesson"
@@ -95,5 +96,37 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	cancel()
 	if _, err := rule.Careful(over, l, coarse, coarse, before, 20); err == nil {
 		t.Error("called off, it goes on")
+	}
+}
+
+func TestAChoiceIsMadeWhereNobodyElseDoes(t *testing.T) {
+	ctx := t.Context()
+	l := plain()
+	l.View.Horizon = 73 // of 150: nearly the middle
+	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse, Trials: coarse})
+	if err != nil {
+		t.Fatal(err)
+	}
+	open := only(rule.Unaccepted(list), "pict.horizon")
+	if len(open) == 0 {
+		t.Fatal("the horizon is not in the middle")
+	}
+	if e, err := rule.Careful(ctx, l, coarse, coarse, open, 20); err != nil || e != nil {
+		t.Errorf("mending makes a choice: %+v, %v", e, err)
+	}
+	e, err := rule.Choose(ctx, l, coarse, coarse, open, 20)
+	if err != nil || len(e) != 1 {
+		t.Fatalf("%+v, %v", e, err)
+	}
+	next, _, err := lesson.Apply(l, e)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if h := next.View.Horizon / next.Support.Height; math.Abs(h-0.5) < 0.05 {
+		t.Errorf("the horizon is still at %.2f", h)
 	}
 }

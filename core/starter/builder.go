@@ -85,12 +85,13 @@ const (
 	focalAside = 0.12
 )
 
-// aside keeps a place that is composed to one side of the middle on that side, by at least off.
+// aside keeps a place that is composed to one side of the middle on that side, by at least off:
+// what would come nearer goes the other way.
 func aside(composed, v, off float64) float64 {
-	if composed < 0.5 {
-		return min(v, max(composed, 0.5-off))
+	if (composed < 0.5) == (v < 0.5) && math.Abs(v-0.5) >= min(off, math.Abs(composed-0.5)) {
+		return v
 	}
-	return max(v, min(composed, 0.5+off))
+	return 2*composed - v
 }
 
 // view sets the horizon of the composition and the eye over the ground, m. The seed moves the
@@ -120,7 +121,9 @@ func (b *builder) focal(x, y, r float64) {
 		side = 1 - x
 	}
 	x, y = b.placed(x, y)
-	x = aside(side, x, focalAside)
+	if off := min(focalAside, math.Abs(side-0.5)); math.Abs(x-0.5) < off {
+		x = 0.5 + math.Copysign(off, side-0.5)
+	}
 	b.l.Focal = lesson.Focal{X: math.Round(x * b.w), Y: math.Round(y * b.h), Radius: math.Round(r * b.w)}
 }
 

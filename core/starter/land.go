@@ -136,8 +136,11 @@ func (b *builder) fields() {
 	x := b.vary("tree", 0.7, 0.03)
 	kinds := []lesson.ZoneKind{lesson.Tree, lesson.Willow, lesson.FruitTree}
 	b.thing(kinds[b.one("tree", len(kinds))], "tree", "Lone tree", "tree", size{x, 0.71, 0.27, 0.36}, func(pass int, s *lesson.Step) bool {
-		if pass == 2 {
+		switch pass {
+		case 2:
 			s.Mixtures = []string{"leaf-mid", "leaf"}
+		case 3:
+			s.Mixtures = []string{"leaf-light"}
 		}
 		return true
 	})

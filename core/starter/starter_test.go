@@ -3,6 +3,8 @@ package starter_test
 import (
 	"bytes"
 	"context"
+	"fmt"
+	"math"
 	"strings"
 	"testing"
 
@@ -120,6 +122,32 @@ func TestAnotherSeedIsAnotherPicture(t *testing.T) {
 	}
 	if !bytes.Equal(text(3), text(3)) || bytes.Equal(text(3), text(4)) {
 		t.Error("the same seed differs, or another does not")
+	}
+}
+
+// Seeds that follow each other differ in what a painter would call the composition.
+func TestSeedsComposeOtherwise(t *testing.T) {
+	for _, kind := range starter.Kinds() {
+		seen := map[string]bool{}
+		for seed := 1; seed <= 3; seed++ {
+			w := wish(kind.ID, "direct")
+			w.Seed = seed
+			l, err := starter.Make(t.Context(), w)
+			if err != nil {
+				t.Fatal(err)
+			}
+			h := l.View.Horizon / l.Support.Height
+			if x := l.Focal.X / l.Support.Width; math.Abs(x-0.5) < 1.0/9 || x < 1.0/9 || x > 8.0/9 {
+				t.Errorf("%s %d: the focal area lies at %.2f of the width", kind.ID, seed, x)
+			}
+			if math.Abs(h-0.5) < 0.035 && kind.ID != "dusk" && kind.ID != "wood" {
+				t.Errorf("%s %d: the horizon lies at %.2f", kind.ID, seed, h)
+			}
+			seen[fmt.Sprintf("horizon %.2f, light from the left %v", h, l.Light.From > 180)] = true
+		}
+		if len(seen) < 3 {
+			t.Errorf("%s: three seeds, %v", kind.ID, seen)
+		}
 	}
 }
 
