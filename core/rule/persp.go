@@ -20,6 +20,7 @@ const (
 	litMost      = 5.0  // L* by which a shaded side may be lighter than a lit one
 	facingEnough = 0.25
 	sideShare    = 0.004
+	sideWide     = 5.0 // mm on average from which a thing has two sides that one can tell apart
 )
 
 var size = Rule{
@@ -243,7 +244,7 @@ func (c *Context) castAway(z, of lesson.Zone) []Finding {
 func (c *Context) litSide(z lesson.Zone) []Finding {
 	l := c.Lesson
 	whole := scene.ZoneAt(l, z, shapeCell)
-	if whole.Empty() || whole.Area < sideShare*l.Support.Width*l.Support.Height {
+	if whole.Empty() || whole.Area < sideShare*l.Support.Width*l.Support.Height || whole.Area < sideWide*(whole.Y1-whole.Y0) {
 		return nil
 	}
 	f := c.Rehearsal.Final
