@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test'
 
 import { clean } from './axe'
-import { test } from './fixtures'
+import { studio, test } from './fixtures'
 import { newLesson } from './helpers'
 
 let id: string
@@ -39,14 +39,53 @@ test('a remedy is tried before it is applied, and takes the finding away', async
   await expect(finding).toBeVisible({ timeout: 90_000 })
 })
 
-test('all that is safe is mended, round by round, and can be taken back', async ({ page }) => {
+test('all that is safe is mended as one edit, and can be taken back', async ({ page }) => {
   test.setTimeout(240_000)
   await spoil(page)
   await open(page)
+  const finding = page.locator('li', { hasText: 'The brush brings the last colour' }).first()
+  await expect(finding).toBeVisible({ timeout: 90_000 })
   await page.getByRole('button', { name: 'Mend all that is safe' }).click()
-  await expect(page.getByRole('status').last()).toContainText(/^Mended in/, { timeout: 180_000 })
+  await expect(page.getByRole('button', { name: /^Stop (rehearsing|mending)/ })).toBeVisible()
+  await expect(page.getByRole('status').last()).toContainText(/^Saved: mend all that is safe/, { timeout: 180_000 })
   await expect(page.getByText('Nothing is open.')).toBeVisible({ timeout: 90_000 })
-  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(finding).toBeVisible({ timeout: 90_000 })
+})
+
+/** raw puts a lesson on the shelf that takes many rounds to mend, opens its checks, and tells where it is. */
+async function raw(page: Page) {
+  const wish = { kind: 'village', method: 'wet-base', width: 400, height: 300, seed: 1, title: 'Raw' }
+  const begun = await page.request.post(`/api/studios/${studio()}/starters`, { data: wish })
+  expect(begun.status()).toBe(201)
+  id = ((await begun.json()) as { id: string }).id
+  await open(page)
+  return `/api/lessons/${id}`
+}
+
+const revision = async (page: Page, lesson: string) => ((await (await page.request.get(lesson)).json()) as { revision: number }).revision
+
+test('mending is stopped, and nothing is changed', async ({ page }) => {
+  const lesson = await raw(page)
+  await page.getByRole('button', { name: 'Mend all that is safe' }).click()
+  await page.getByRole('button', { name: /^Stop mending, round/ }).click()
+  await expect(page.getByRole('status').last()).toContainText('Stopped mending; nothing was changed.')
+  await expect(page.getByRole('button', { name: 'Mend all that is safe' })).toBeEnabled()
+  await page.waitForTimeout(6000) // what was not stopped would go on, and be saved in the end
+  expect(await revision(page, lesson)).toBe(1)
+})
+
+test('a browser that is closed takes what it waits for with it', async ({ page, context }) => {
+  const lesson = await raw(page)
+  const asked = page.waitForResponse((r) => r.url().endsWith('/jobs') && r.request().method() === 'POST')
+  await page.getByRole('button', { name: 'Mend all that is safe' }).click()
+  const job = (await (await asked).json()) as { id: string }
+  const other = await context.newPage()
+  await page.close()
+  await other.waitForTimeout(10_000) // nobody asks for the job meanwhile: that would be waiting for it
+  const after = (await (await other.request.get(`/api/studios/${studio()}/jobs/${job.id}`)).json()) as { state: string }
+  expect(after.state).toBe('stopped')
+  expect(await revision(other, lesson)).toBe(1)
 })
 
 test('findings are grouped by kind and by step, and chosen on the picture by keyboard', async ({ page }) => {

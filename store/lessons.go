@@ -207,7 +207,7 @@ func (s *Store) Save(ctx context.Context, id string, from int, l *lesson.Lesson,
 // columns lists those of a revision, of a table with a name.
 func columns(table string) string {
 	list := []string{"lesson_id", "number", "parent", "hash", "painting", "title", "body", "said", "made_at"}
-	return table + "." + strings.Join(list, ", "+table+".")
+	return table + "." + strings.Join(list, ", "+table+".") + ", (select studio_id from lesson where id = " + table + ".lesson_id) as studio_id"
 }
 
 func revisionOf(id string, number, parent int, l *lesson.Lesson, said string) Revision {
@@ -216,8 +216,19 @@ func revisionOf(id string, number, parent int, l *lesson.Lesson, said string) Re
 }
 
 func insert(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
-	return tx.GetContext(ctx, &r.MadeAt,
+	if err := tx.GetContext(ctx, &r.MadeAt,
 		`insert into revision (lesson_id, number, parent, hash, painting, title, body, said)
 		 values ($1, $2, $3, $4, $5, $6, $7, $8) returning made_at`,
-		r.LessonID, r.Number, r.Parent, r.Hash, r.Painting, r.Title, r.Body, r.Said)
+		r.LessonID, r.Number, r.Parent, r.Hash, r.Painting, r.Title, r.Body, r.Said); err != nil {
+		return err
+	}
+	return announce(ctx, tx, r)
+}
+
+// announce tells those who watch that a lesson has a new revision.
+func announce(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
+	if err := tx.GetContext(ctx, &r.StudioID, `select studio_id from lesson where id = $1`, r.LessonID); err != nil {
+		return err
+	}
+	return tell(ctx, tx, Event{Kind: "lesson", Studio: r.StudioID, Lesson: r.LessonID, Revision: r.Number}, true)
 }

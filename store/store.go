@@ -49,7 +49,13 @@ func (e *StaleError) Error() string {
 }
 
 // A Store is a database of lessons. It is safe for concurrent use.
-type Store struct{ db *sqlx.DB }
+type Store struct {
+	db  *sqlx.DB
+	url string
+}
+
+// URL is where the database is.
+func (s *Store) URL() string { return s.url }
 
 // Studio is a teaching room.
 type Studio struct {
@@ -59,6 +65,7 @@ type Studio struct {
 
 // Revision is a lesson as it was saved once.
 type Revision struct {
+	StudioID string    `db:"studio_id"`
 	LessonID string    `db:"lesson_id"`
 	Number   int       `db:"number"`
 	Parent   int       `db:"parent"`
@@ -82,7 +89,7 @@ func Open(ctx context.Context, url string, patience time.Duration) (*Store, erro
 	}
 	db.SetMaxOpenConns(12)
 	db.SetMaxIdleConns(6)
-	s := &Store{db}
+	s := &Store{db, url}
 	wait, cancel := context.WithTimeout(ctx, patience)
 	defer cancel()
 	for {

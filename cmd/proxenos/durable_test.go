@@ -79,9 +79,16 @@ func (c *cluster) kill() {
 }
 
 // serve starts the application and returns its address and its process.
-func serve(t *testing.T, binary, database string) (string, *os.Process) {
+func serve(t *testing.T, binary, database string, more ...string) (string, *os.Process) {
 	t.Helper()
-	cmd := exec.Command(binary, "serve", "--demo", "--listen", "127.0.0.1:0")
+	line, process := begin(t, binary, database, append([]string{"serve", "--demo", "--listen", "127.0.0.1:0"}, more...)...)
+	return strings.TrimSpace(line[strings.Index(line, "http"):]), process
+}
+
+// begin starts a command and returns what it says first, and its process.
+func begin(t *testing.T, binary, database string, args ...string) (string, *os.Process) {
+	t.Helper()
+	cmd := exec.Command(binary, args...)
 	cmd.Env = append(os.Environ(), "DATABASE_URL="+database)
 	cmd.Stderr = os.Stderr
 	out, err := cmd.StdoutPipe()
@@ -99,18 +106,25 @@ func serve(t *testing.T, binary, database string) (string, *os.Process) {
 	if err != nil {
 		t.Fatalf("the application said nothing: %v", err)
 	}
-	return strings.TrimSpace(line[strings.Index(line, "http"):]), cmd.Process
+	return line, cmd.Process
+}
+
+// built is the application.
+func built(t *testing.T) string {
+	t.Helper()
+	binary := filepath.Join(t.TempDir(), "proxenos")
+	build := exec.Command("go", "build", "-o", binary, ".")
+	if out, err := build.CombinedOutput(); err != nil {
+		t.Fatalf("%v\n%s", err, out)
+	}
+	return binary
 }
 
 func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 	if testing.Short() {
 		t.Skip("starts a database of its own")
 	}
-	binary := filepath.Join(t.TempDir(), "proxenos")
-	build := exec.Command("go", "build", "-o", binary, ".")
-	if out, err := build.CombinedOutput(); err != nil {
-		t.Fatalf("%v\n%s", err, out)
-	}
+	binary := built(t)
 	c := newCluster(t)
 	address, process := serve(t, binary, c.script("start"))
 	const id = "terraces-above-ondrel-water"

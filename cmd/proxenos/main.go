@@ -33,7 +33,8 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos forms    -o forms.png
   proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
   proxenos schema
-  proxenos serve    [--listen 127.0.0.1:8817] [--demo] [--memory 2048] [--artifacts 4096] [--allow-network] [--host NAME,NAME]
+  proxenos serve    [--listen 127.0.0.1:8817] [--demo] [--memory 2048] [--artifacts 4096] [--jobs 3] [--allow-network] [--host NAME,NAME]
+  proxenos work     [--jobs 3] [--memory 2048]
 
 Exit 0 fine; 1 findings of severity stop (check); 2 bad input.
 `
@@ -56,6 +57,7 @@ var commands = map[string]command{
 	"edit":     editCommand,
 	"schema":   schemaCommand,
 	"serve":    serveCommand,
+	"work":     workCommand,
 	"openapi":  openapiCommand,
 }
 
@@ -73,7 +75,7 @@ func execute(ctx context.Context, args []string, in io.Reader, out, errs io.Writ
 	}
 	do, ok := commands[args[0]]
 	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, score, supply, mix, swatch, trace, begin, marks, forms, edit, schema or serve\n", args[0])
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, score, supply, mix, swatch, trace, begin, marks, forms, edit, schema, serve or work\n", args[0])
 		return badInput
 	}
 	code, err := do(ctx, args[1:], in, out)

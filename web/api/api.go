@@ -18,29 +18,29 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humafiber"
 	"github.com/gofiber/fiber/v2"
 	lru "github.com/hashicorp/golang-lru/v2"
-	"golang.org/x/sync/singleflight"
 
 	"proxenos/core/fault"
 	"proxenos/core/lesson"
+	"proxenos/news"
 	"proxenos/store"
+	"proxenos/studio"
 	"proxenos/web/easel"
+	"proxenos/work"
 )
 
 // Server answers requests. Make it with its exported fields set and call Handler once.
 type Server struct {
-	Store *store.Store
-	Easel *easel.Easel
-	Build string   // names the build: what it says may differ from what another one says
+	*studio.Desk
+	Queue *work.Queue
+	Hub   *news.Hub
 	App   fs.FS    // the built web app
 	Hosts []string // names that it goes by, besides localhost and addresses of the loopback
 	Open  bool     // whether it goes by addresses of the network as well
 	Log   *slog.Logger
 
-	taking sync.Mutex // held while a photograph is taken in
-	flight singleflight.Group
-	hot    *lru.Cache[store.Artifact, []byte] // what was asked for last
-	cards  *lru.Cache[string, OnShelf]        // by revision
-	lately *lru.Cache[string, []byte]         // replies with a lesson, by revision
+	taking sync.Mutex                  // held while a photograph is taken in
+	cards  *lru.Cache[string, OnShelf] // by revision
+	lately *lru.Cache[string, []byte]  // replies with a lesson, by revision
 }
 
 // hardLimit is where a connection is cut. Below it the whole body is read and then
@@ -54,7 +54,7 @@ func (s *Server) Handler() *fiber.App {
 		BodyLimit: hardLimit, DisableStartupMessage: true, ReadTimeout: 30 * time.Second,
 		IdleTimeout: 60 * time.Second, ErrorHandler: problem, UnescapePath: true,
 	})
-	s.hot, s.cards, s.lately = remember[store.Artifact, []byte](hotMost), remember[string, OnShelf](1000), remember[string, []byte](100)
+	s.cards, s.lately = remember[string, OnShelf](1000), remember[string, []byte](100)
 	s.guard(app)
 	s.describe(app)
 	app.Use("/api", func(c *fiber.Ctx) error {
@@ -93,8 +93,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.sceneOperations(api)
 	s.measureOperations(api)
 	s.referenceOperations(api)
-	s.trialOperations(api)
-	s.scoreOperations(api)
+	s.jobOperations(api, app)
 	s.scriptOperations(api)
 	s.cupboardOperations(api)
 	return api
@@ -165,6 +164,8 @@ func (s *Server) refuse(err error) error {
 	case errors.Is(err, store.ErrUnavailable):
 		s.log().Warn("the database does not answer", "error", err)
 		return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable("the database does not answer: try again in a moment; the same change sent again is saved once"), http.Header{"Retry-After": {"1"}})
+	case errors.Is(err, store.ErrFull):
+		return huma.ErrorWithHeaders(huma.Error429TooManyRequests(err.Error()), http.Header{"Retry-After": {"5"}})
 	case errors.Is(err, store.ErrKey):
 		return huma.Error422UnprocessableEntity("the key of this write was used for another one: give each its own")
 	case errors.Is(err, errUnreadable):

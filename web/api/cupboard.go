@@ -12,12 +12,12 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"proxenos/core/lesson"
-	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/run"
 	"proxenos/core/supply"
 	"proxenos/export/plaintext"
 	"proxenos/store"
+	"proxenos/studio"
 )
 
 // Stocked is what a studio has, and what a lesson wants of it.
@@ -147,7 +147,7 @@ func (s *Server) ran(ctx context.Context, id string) (*one[Ran], error) {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	paces := run.Paces(l, bare(kept))
+	paces := run.Paces(l, studio.Bare(kept))
 	return &one[Ran]{Ran{Runs: kept, Paces: paces, Says: run.Say(len(kept), paces)}}, nil
 }
 
@@ -186,7 +186,7 @@ func (s *Server) removeRun(ctx context.Context, in *struct {
 // beyond lets the rules speak that ask the cupboard and the runs of a lesson, whose canvas
 // is known by its reports. What they say is kept by all that they were asked about.
 func (s *Server) beyond(ctx context.Context, id string, l *lesson.Lesson, known Rehearsed) ([]rule.Finding, error) {
-	c, err := s.besides(ctx, id, l, nil)
+	c, err := s.Besides(ctx, id, l, nil)
 	if err != nil {
 		return nil, err
 	}
@@ -194,33 +194,9 @@ func (s *Server) beyond(ctx context.Context, id string, l *lesson.Lesson, known 
 	if err != nil {
 		return nil, err
 	}
-	return judged(ctx, s, l, fmt.Sprintf("beyond-%x", sha256.Sum256(asked)), func(_ context.Context, out *[]rule.Finding) (err error) {
+	return studio.Judged(ctx, s.Desk, l, fmt.Sprintf("beyond-%x", sha256.Sum256(asked)), func(_ context.Context, out *[]rule.Finding) (err error) {
 		c.Reports = known.Reports
 		*out, err = rule.Beyond(c)
 		return err
 	})
-}
-
-// besides is what the rules ask: a lesson and its canvas, and the cupboard and runs of the
-// lesson with an id; of nobody, when that is empty.
-func (s *Server) besides(ctx context.Context, id string, l *lesson.Lesson, r *rehearse.Rehearsal) (*rule.Context, error) {
-	out := &rule.Context{Context: ctx, Lesson: l, Rehearsal: r}
-	if id == "" {
-		return out, nil
-	}
-	c, _, err := s.Store.Cupboard(ctx, id)
-	if err != nil {
-		return nil, err
-	}
-	kept, err := s.Store.Runs(ctx, id)
-	out.Cupboard, out.Runs = &c, bare(kept)
-	return out, err
-}
-
-// bare are the runs without their keys.
-func bare(kept []store.KeptRun) (runs []run.Run) {
-	for _, k := range kept {
-		runs = append(runs, k.Run)
-	}
-	return runs
 }

@@ -98,11 +98,11 @@ func TestWhatSessionsTook(t *testing.T) {
 		t.Errorf("%+v", list)
 	}
 	// Its remedies are compared and tried against the runs as well.
-	ranked := read[[]rule.TriedRemedy](t, s.ask("POST", "/api/ranks", edit{"whose": saved.Hash, "lesson": saved.ID, "rule": "time.pace", "where": "sky"}), 200)
+	ranked := *s.does(edit{"kind": "rank", "lesson": saved.ID, "from": 1, "rule": "time.pace", "where": "sky"}).Came.Ranks
 	if len(ranked) != len(list[0].Remedies) || !ranked[0].Gone {
 		t.Errorf("%+v", ranked)
 	}
-	tried := read[api.Trial](t, s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "lesson": saved.ID, "edit": list[0].Remedies[0].Edit}), 200)
+	tried := s.does(edit{"kind": "try", "lesson": saved.ID, "from": 1, "edit": list[0].Remedies[0].Edit}).Came.Trial
 	if len(tried.Gone) != 1 || !strings.Contains(tried.Gone[0], "took 9") {
 		t.Errorf("%+v", tried.Gone)
 	}

@@ -78,19 +78,14 @@ const (
 
 // costly are the operations that paint or search for more than a blink.
 var costly = []struct{ method, path string }{
-	{http.MethodPost, "/api/lessons/{id}/mendings"},
 	{http.MethodPost, "/api/studios/{id}/starters"},
 	{http.MethodPost, "/api/starters/sketch"},
 	{http.MethodPost, "/api/lessons/{id}/photos"},
-	{http.MethodPost, "/api/trials"},
-	{http.MethodPost, "/api/ranks"},
 	{http.MethodPost, "/api/gamuts"},
 	{http.MethodPost, "/api/covers"},
 	{http.MethodPost, "/api/lights"},
 	{http.MethodPost, "/api/brought"},
 	{http.MethodPost, "/api/scenes/{hash}/drawings"},
-	{http.MethodGet, "/api/timings/{hash}"},
-	{http.MethodGet, "/api/fittings/{hash}"},
 }
 
 // stand turns a panic in a handler into a problem whose id the log has.

@@ -30,6 +30,7 @@ import (
 
 // Saved is a lesson as it stands, with what follows from it without a canvas.
 type Saved struct {
+	Studio   string         `json:"studio" doc:"whose it is"`
 	ID       string         `json:"id"`
 	Revision int            `json:"revision"`
 	Hash     string         `json:"hash" doc:"content hash: the key to rehearsal and frames"`
@@ -164,7 +165,7 @@ func (s *Server) lessonOperations(api huma.API) {
 }
 
 func (s *Server) saved(r store.Revision, l *lesson.Lesson) Saved {
-	return Saved{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Lesson: l, Score: score.Of(l, nil), Frames: frames(r.Painting)}
+	return Saved{Studio: r.StudioID, ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Lesson: l, Score: score.Of(l, nil), Frames: frames(r.Painting)}
 }
 
 // frames is the address of the pictures of a painting.

@@ -62,8 +62,8 @@ func (s *Server) rehearsalOperations(api huma.API) {
 		Summary: "40 mm of the canvas where a step worked most, when it ends, as STEP.png", Responses: pngReply}, s.closeup)
 }
 
-// job finds the lesson with a content hash and its rehearsal.
-func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
+// underEasel finds the lesson with a content hash and its rehearsal.
+func (s *Server) underEasel(ctx context.Context, hash string) (*easel.Job, error) {
 	r, l, err := s.revision(ctx, hash)
 	if err != nil {
 		return nil, err
@@ -73,7 +73,7 @@ func (s *Server) job(ctx context.Context, hash string) (*easel.Job, error) {
 
 // painted waits for the canvas of the lesson with a content hash.
 func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal, error) {
-	j, err := s.job(ctx, hash)
+	j, err := s.underEasel(ctx, hash)
 	if err != nil {
 		return nil, err
 	}
@@ -82,7 +82,7 @@ func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal,
 
 // drafted waits for the coarse canvas of a lesson, and gives the lesson as well.
 func (s *Server) drafted(ctx context.Context, hash string) (*lesson.Lesson, *rehearse.Rehearsal, error) {
-	j, err := s.job(ctx, hash)
+	j, err := s.underEasel(ctx, hash)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -115,8 +115,8 @@ func (s *Server) rehearsal(ctx context.Context, in *struct {
 
 // rehearsed is what the canvas says of a lesson by itself, as far as it is known.
 func (s *Server) rehearsed(ctx context.Context, r store.Revision, l *lesson.Lesson) (out Rehearsed, err error) {
-	at := s.judgement(l, "rehearsed")
-	body, err := s.artifact(ctx, at, func(ctx context.Context) ([]byte, error) {
+	at := s.Judgement(l, "rehearsed")
+	body, err := s.Artifact(ctx, at, func(ctx context.Context) ([]byte, error) {
 		j := s.Easel.Rehearse(r.LessonID, r.Number, l)
 		list, canvas, done, err := j.Found()
 		switch {
@@ -160,7 +160,7 @@ func (u *underWay) known(hash string) Rehearsed {
 
 // putReports keeps what a rehearsal says without its canvas.
 func (s *Server) putReports(ctx context.Context, j *easel.Job) error {
-	_, err := s.reportsOf(ctx, j.Lesson.Painting(), func(ctx context.Context) ([]rehearse.Report, error) {
+	_, err := s.ReportsOf(ctx, j.Lesson.Painting(), func(ctx context.Context) ([]rehearse.Report, error) {
 		r, err := j.Painted(ctx)
 		if err != nil {
 			return nil, err

@@ -15,12 +15,10 @@ import (
 	"proxenos/core/compose"
 	"proxenos/core/daylight"
 	"proxenos/core/lesson"
-	"proxenos/core/rehearse"
 	"proxenos/core/scene"
 	"proxenos/core/starter"
 	"proxenos/export"
 	"proxenos/export/drawing"
-	"proxenos/web/easel"
 )
 
 // SketchRequest asks for a flat picture of a lesson, perhaps after an edit that is not
@@ -46,19 +44,6 @@ type Arranged struct {
 	Edit lesson.AnyEdit `json:"edit"`
 	Says string         `json:"says" doc:"what it does, in words"`
 	Left []string       `json:"left" doc:"of a drawing: what was left out"`
-}
-
-// MendRequest asks for one round of mending.
-type MendRequest struct {
-	From   int  `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that is mended"`
-	Round  int  `json:"round" minimum:"1" maximum:"1000" doc:"which round it is: later ones try other remedies, and after a few dozen there are none"`
-	Accept bool `json:"accept,omitempty" doc:"whether work that must go on behind nearer things is accepted as on purpose"`
-}
-
-// Mended is a lesson after a round of mending.
-type Mended struct {
-	Edited *Edited `json:"edited,omitempty" doc:"the lesson then; nothing when there is no more to mend"`
-	Open   int     `json:"open" doc:"findings that were open before"`
 }
 
 const (
@@ -96,8 +81,6 @@ func (s *Server) sceneOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "tracing", Method: http.MethodGet, Path: "/api/lessons/{id}/tracing/{form}",
 		Responses: map[string]*huma.Response{"200": {Description: "Lines at true size", Content: map[string]*huma.MediaType{"image/svg+xml": {}, "application/pdf": {}}}},
 		Summary:   "The zones as lines at true size: SVG, or PDF tiled over sheets with joining marks"}, s.tracing)
-	huma.Register(api, huma.Operation{OperationID: "mend", Method: http.MethodPost, Path: "/api/lessons/{id}/mendings",
-		Summary: "One round of mending what the rules find; ask again until nothing is left"}, s.mend)
 }
 
 func asPNG(img image.Image) (*file, error) {
@@ -181,45 +164,6 @@ func (s *Server) begin(ctx context.Context, in *struct {
 		return nil, s.refuse(err)
 	}
 	return &one[Saved]{s.saved(r, l)}, nil
-}
-
-// onEasel are the canvases that the easel paints anyway of a lesson that was just changed.
-type onEasel struct {
-	easel   *easel.Easel
-	lesson  string
-	version int
-}
-
-func (o onEasel) Coarse(ctx context.Context, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
-	return o.easel.Rehearse(o.lesson, o.version, l).Drafted(ctx)
-}
-
-func (o onEasel) Fine(ctx context.Context, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
-	return o.easel.Rehearse(o.lesson, o.version, l).Painted(ctx)
-}
-
-func (s *Server) mend(ctx context.Context, in *struct {
-	ID   string `path:"id" maxLength:"40"`
-	Body MendRequest
-}) (*one[Mended], error) {
-	l, err := s.before(ctx, in.ID, in.Body.From)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	e, open, err := starter.Next(ctx, l, in.Body.Round, in.Body.Accept, onEasel{s.Easel, in.ID, in.Body.From})
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	out := Mended{Open: len(open)}
-	if len(e) == 0 {
-		return &one[Mended]{out}, nil
-	}
-	edited, _, err := s.apply(ctx, in.ID, in.Body.From, l, e)
-	if err != nil {
-		return nil, err
-	}
-	out.Edited = &edited
-	return &one[Mended]{out}, nil
 }
 
 func (s *Server) tracing(ctx context.Context, in *struct {

@@ -8,6 +8,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/scene"
+	"proxenos/store"
 	"proxenos/web/api"
 )
 
@@ -21,20 +22,21 @@ func TestALessonIsBegunAndMended(t *testing.T) {
 	if begun.Lesson.Title != "Evening" || len(begun.Lesson.Steps) < 12 {
 		t.Errorf("%d steps", len(begun.Lesson.Steps))
 	}
-	at, open := 1, -1
-	for round := 1; round <= 9; round++ {
-		m := read[api.Mended](t, s.ask("POST", "/api/lessons/"+begun.ID+"/mendings", edit{"from": at, "round": round}), 200)
-		open = m.Open
-		if m.Edited == nil {
-			break
-		}
-		at = m.Edited.Revision
+	mend := edit{"kind": "mend", "lesson": begun.ID, "from": 1, "accept": true}
+	j := s.does(mend)
+	if j.State != store.Done || j.Came.Mended.Open != 0 || j.Came.Mended.Revision != 2 || j.Came.Mended.Undo == nil {
+		t.Fatalf("%+v", j)
 	}
-	if open != 0 {
-		t.Errorf("%d findings are open after mending", open)
+	// It is one edit, which can be taken back whole.
+	back := read[api.Edited](t, s.ask("POST", "/api/lessons/"+begun.ID+"/edits", edit{"from": 2, "edit": j.Came.Mended.Undo}), 200)
+	if back.Hash != begun.Hash {
+		t.Error("taken back, it is another lesson")
 	}
-	if r := s.ask("POST", "/api/lessons/"+begun.ID+"/mendings", edit{"from": at + 5, "round": 1}); r.StatusCode != 409 {
-		t.Errorf("mending another revision: %d", r.StatusCode)
+	if j = s.does(mend); j.State != store.Failed || !strings.Contains(j.Problem, "changed meanwhile") {
+		t.Errorf("mending an old revision: %+v", j)
+	}
+	if r := s.ask("POST", "/api/studios/room/jobs", edit{"kind": "mend", "lesson": begun.ID, "from": 9}); r.StatusCode != 409 {
+		t.Errorf("mending a revision to come: %d", r.StatusCode)
 	}
 	for name, change := range map[string]edit{"a city": {"kind": "city"}, "no width": {"width": 1}, "fresco": {"method": "fresco"}, "a ribbon": {"width": 1200, "height": 150}} {
 		bad := edit{}

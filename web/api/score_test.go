@@ -7,8 +7,7 @@ import (
 	"proxenos/core/compose"
 	"proxenos/core/house"
 	"proxenos/core/lesson"
-	"proxenos/core/rule"
-	"proxenos/core/score"
+	"proxenos/store"
 	"proxenos/web/api"
 )
 
@@ -17,27 +16,31 @@ var nobody = strings.Repeat("0", 64)
 func TestTimingAndFitting(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	timed := read[score.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
+	timed := s.does(edit{"kind": "order", "lesson": saved.ID, "from": 1}).Came.Order
 	if timed.Clash != nil || timed.Order.Before != saved.Score.Minutes || !timed.Order.Proven || len(timed.Tools.Used) == 0 {
 		t.Errorf("%+v", timed)
 	}
-	again := read[score.Timed](t, s.ask("GET", "/api/timings/"+saved.Hash, nil), 200)
+	again := s.does(edit{"kind": "order", "lesson": saved.ID, "from": 1}).Came.Order
 	if again.Order.Says != timed.Order.Says {
 		t.Error("kept, it says something else")
 	}
-	fit := read[score.Fitting](t, s.ask("GET", "/api/fittings/"+saved.Hash+"?minutes=15", nil), 200)
+	fit := s.does(edit{"kind": "fit", "lesson": saved.ID, "from": 1, "minutes": 15}).Came.Fitting
 	if fit.Now != saved.Score.Minutes || len(fit.Choices) == 0 || fit.Choices[0].Differs < 0 {
 		t.Errorf("%+v", fit)
 	}
-	for path, status := range map[string]int{
-		"/api/fittings/" + saved.Hash:                   422,
-		"/api/fittings/" + saved.Hash + "?minutes=2":    422,
-		"/api/fittings/" + saved.Hash + "?minutes=many": 422,
-		"/api/fittings/" + nobody + "?minutes=60":       404,
-		"/api/timings/" + nobody:                        404,
+	for name, c := range map[string]struct {
+		ask    edit
+		status int
+	}{
+		"no minutes":   {edit{"kind": "fit", "lesson": saved.ID, "from": 1}, 422},
+		"two minutes":  {edit{"kind": "fit", "lesson": saved.ID, "from": 1, "minutes": 2}, 422},
+		"many minutes": {edit{"kind": "fit", "lesson": saved.ID, "from": 1, "minutes": "many"}, 422},
+		"no lesson":    {edit{"kind": "order", "lesson": "nobody", "from": 1}, 404},
+		"no kind":      {edit{"kind": "varnish", "lesson": saved.ID, "from": 1}, 422},
+		"no revision":  {edit{"kind": "order", "lesson": saved.ID}, 422},
 	} {
-		if r := s.ask("GET", path, nil); r.StatusCode != status {
-			t.Errorf("%s: %d %s", path, r.StatusCode, r.body)
+		if r := s.ask("POST", "/api/studios/room/jobs", c.ask); r.StatusCode != c.status {
+			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
 		}
 	}
 }
@@ -120,7 +123,7 @@ func TestNeighboursAreOfTheSameStudio(t *testing.T) {
 func TestRemediesAreRanked(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	list := read[[]rule.TriedRemedy](t, s.ask("POST", "/api/ranks", edit{"whose": saved.Hash, "rule": "film.mud", "where": "lights"}), 200)
+	list := *s.does(edit{"kind": "rank", "lesson": saved.ID, "from": 1, "rule": "film.mud", "where": "lights"}).Came.Ranks
 	if len(list) < 2 || !list[0].Gone || !list[0].Tried {
 		t.Fatalf("%+v", list)
 	}
@@ -129,7 +132,7 @@ func TestRemediesAreRanked(t *testing.T) {
 			t.Errorf("%q, which takes it away, comes after %q, which does not", list[i].Words, list[i-1].Words)
 		}
 	}
-	if r := s.ask("POST", "/api/ranks", edit{"whose": saved.Hash, "rule": "film.mud", "where": "sky"}); r.StatusCode != 404 {
-		t.Errorf("a finding that is none: %d %s", r.StatusCode, r.body)
+	if j := s.does(edit{"kind": "rank", "lesson": saved.ID, "from": 1, "rule": "film.mud", "where": "sky"}); j.State != store.Failed || !strings.Contains(j.Problem, "not found") {
+		t.Errorf("a finding that is none: %+v", j)
 	}
 }

@@ -12,10 +12,14 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/internal/testdb"
+	"proxenos/news"
 	"proxenos/store"
+	"proxenos/studio"
 	"proxenos/web/api"
 	"proxenos/web/easel"
+	"proxenos/work"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -25,6 +29,7 @@ import (
 // that the test can cut.
 type server struct {
 	t     *testing.T
+	queue *work.Queue
 	base  string
 	wire  *wire
 	easel *easel.Easel
@@ -54,20 +59,38 @@ func startWith(t *testing.T, options easel.Options) *server {
 	options.Cabinet = api.Cabinet{Store: s}
 	e := easel.New(options)
 	files := fstest.MapFS{"index.html": {Data: []byte(`<title>Proxenos</title><meta name="nonce" content="NONCE">`)}, "assets/a.js": {Data: []byte("1")}, "assets/a.js.br": {Data: []byte("br")}}
-	app := (&api.Server{Store: s, Easel: e, Build: "test", App: files}).Handler()
+	desk, hub := studio.New(s, e, "test"), &news.Hub{}
+	kinds := map[string]work.Do{}
+	for _, kind := range studio.Kinds() {
+		kinds[kind] = desk.CarryOut
+	}
+	queue, err := work.Open(t.Context(), work.Options{Store: s, Kinds: kinds, Places: 2, Refuse: studio.Refuse, Tabs: hub.Tabs})
+	if err != nil {
+		t.Fatal(err)
+	}
+	listening, done := context.WithCancel(context.Background())
+	var hears sync.WaitGroup
+	hears.Go(func() {
+		s.Listen(listening, func(e store.Event) { hub.Tell(e); queue.Heard(e) }, func(error) { hub.DropAll() })
+	})
+	app := (&api.Server{Desk: desk, Queue: queue, Hub: hub, App: files}).Handler()
 	socket, err := net.Listen("tcp", "127.0.0.1:0")
 	if err != nil {
 		t.Fatal(err)
 	}
 	go func() { _ = app.Listener(socket) }()
 	t.Cleanup(func() {
+		hub.Close()
 		if err := app.Shutdown(); err != nil {
 			t.Error(err)
 		}
+		done()
+		hears.Wait()
+		queue.Close()
 		e.Close()
 		s.Close()
 	})
-	return &server{t, "http://" + socket.Addr().String(), w, e, s}
+	return &server{t, queue, "http://" + socket.Addr().String(), w, e, s}
 }
 
 type reply struct {
@@ -138,3 +161,14 @@ func (s *server) lesson() api.Saved {
 }
 
 type edit map[string]any
+
+// does asks for a job and waits for its end.
+func (s *server) does(ask edit) api.Job {
+	s.t.Helper()
+	j := read[api.Job](s.t, s.ask("POST", "/api/studios/room/jobs", ask), 202)
+	for !j.State.Ended() {
+		time.Sleep(10 * time.Millisecond)
+		j = read[api.Job](s.t, s.ask("GET", "/api/studios/room/jobs/"+j.ID, nil), 200)
+	}
+	return j
+}

@@ -19,14 +19,14 @@ func TestAnEditIsTried(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
 	late := lesson.AnyEdit{Edit: lesson.Move{Step: "ridge", To: 3}}
-	tried := read[api.Trial](t, s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": late, "at": edit{"x": 50, "y": 48}}), 200)
+	tried := s.does(edit{"kind": "try", "lesson": saved.ID, "from": 1, "edit": late, "at": edit{"x": 50, "y": 48}}).Came.Trial
 	if len(tried.Come) == 0 || !strings.Contains(strings.Join(tried.Come, " "), "edge to repair") {
 		t.Errorf("the ridge after the trees: %+v", tried.Come)
 	}
 	if !strings.HasPrefix(tried.Before, "data:image/png;base64,") || tried.Before == tried.After || tried.Minutes != 0 {
 		t.Errorf("before and after are alike: %v, %g minutes", tried.Before == tried.After, tried.Minutes)
 	}
-	same := read[api.Trial](t, s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 5}}}), 200)
+	same := s.does(edit{"kind": "try", "lesson": saved.ID, "from": 1, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 5}}}).Came.Trial
 	if len(same.Gone)+len(same.Come) > 0 || same.Before != same.After {
 		t.Errorf("nothing changed, and yet %v are gone, %v new", same.Gone, same.Come)
 	}
@@ -34,15 +34,15 @@ func TestAnEditIsTried(t *testing.T) {
 		t.Error("a trial changed the lesson")
 	}
 	for name, r := range map[string]reply{
-		"no edit":           s.ask("POST", "/api/trials", edit{"whose": saved.Hash}),
-		"an unknown step":   s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": lesson.AnyEdit{Edit: lesson.Remove{Step: "nobody"}}}),
-		"an unknown remedy": s.ask("POST", "/api/trials", edit{"whose": saved.Hash, "edit": edit{"edit": "pray"}}),
+		"no edit":           s.ask("POST", "/api/studios/room/jobs", edit{"kind": "try", "lesson": saved.ID, "from": 1}),
+		"an unknown step":   s.ask("POST", "/api/studios/room/jobs", edit{"kind": "try", "lesson": saved.ID, "from": 1, "edit": lesson.AnyEdit{Edit: lesson.Remove{Step: "nobody"}}}),
+		"an unknown remedy": s.ask("POST", "/api/studios/room/jobs", edit{"kind": "try", "lesson": saved.ID, "from": 1, "edit": edit{"edit": "pray"}}),
 	} {
 		if r.StatusCode != 422 || !bytes.Contains(r.body, []byte("detail")) {
 			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
 		}
 	}
-	if r := s.ask("POST", "/api/trials", edit{"whose": strings.Repeat("0", 64), "edit": late}); r.StatusCode != 404 {
+	if r := s.ask("POST", "/api/studios/room/jobs", edit{"kind": "try", "lesson": "nobody", "from": 1, "edit": late}); r.StatusCode != 404 {
 		t.Errorf("no lesson: %d", r.StatusCode)
 	}
 }

@@ -1,21 +1,22 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 
-import { api, unwrap, type BringRequest, type StepWish } from './client'
+import { api, unwrap, type BringRequest, type Saved, type StepWish } from './client'
+import { the, work } from './news'
 
 /** useTiming asks for a better order and the tools, once the canvas is painted. */
-export function useTiming(hash: string) {
+export function useTiming(saved: Saved) {
   return useQuery({
-    queryKey: ['timing', hash],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/timings/{hash}', { params: { path: { hash } }, signal })),
+    queryKey: ['timing', saved.hash],
+    queryFn: async ({ signal }) => the((await work(saved.studio, { kind: 'order', lesson: saved.id, from: saved.revision }, signal)).order),
     staleTime: Infinity,
   })
 }
 
 /** useFitting asks how to bring a lesson into so many minutes; undefined asks nothing. */
-export function useFitting(hash: string, minutes: number | undefined) {
+export function useFitting(saved: Saved, minutes: number | undefined) {
   return useQuery({
-    queryKey: ['fitting', hash, minutes],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/fittings/{hash}', { params: { path: { hash }, query: { minutes: minutes ?? 0 } }, signal })),
+    queryKey: ['fitting', saved.hash, minutes],
+    queryFn: async ({ signal }) => the((await work(saved.studio, { kind: 'fit', lesson: saved.id, from: saved.revision, minutes: minutes ?? 0 }, signal)).fitting),
     enabled: minutes !== undefined,
     staleTime: Infinity,
   })

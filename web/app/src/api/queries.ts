@@ -1,6 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
 
 import { api, unwrap, type Edit, type Edited, type Lesson, type Saved } from './client'
+import { streamOf } from './news'
 
 export function useStudios() {
   return useQuery({ queryKey: ['studios'], queryFn: () => unwrap(api.GET('/api/studios')) })
@@ -15,6 +17,12 @@ export function useOpenStudio() {
 }
 
 export function useShelf(studio: string | undefined) {
+  const client = useQueryClient()
+  useEffect(() => {
+    if (studio === undefined) return
+    const changed = () => void client.invalidateQueries({ queryKey: ['shelf', studio] })
+    return streamOf(studio).listen((news) => news.kind === 'lesson' && changed(), changed)
+  }, [client, studio])
   return useQuery({
     queryKey: ['shelf', studio],
     enabled: studio !== undefined,

@@ -1,7 +1,8 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 
-import { api, unwrap, type Arrangement, type Edit, type LightRequest, type Saved, type TrialRequest, type Wish } from './client'
+import { api, unwrap, type Arrangement, type Asked, type Edit, type LightRequest, type Saved, type Wish } from './client'
+import { the, work } from './news'
 
 export function useGuides(hash: string) {
   return useQuery({
@@ -151,16 +152,12 @@ export function useBegin(studio: string) {
   })
 }
 
-/** mendRound lets the rules mend a lesson once. */
-export function mendRound(saved: Pick<Saved, 'id' | 'revision'>, round: number, accept: boolean, signal: AbortSignal) {
-  return unwrap(api.POST('/api/lessons/{id}/mendings', { params: { path: { id: saved.id } }, body: { from: saved.revision, round, accept }, signal }))
-}
-
 /** useTrial asks what an edit would do to the canvas and the findings. */
-export function useTrial(request: TrialRequest) {
+export function useTrial(saved: Saved, edit: Edit, at: Asked['at']) {
+  const asked = { kind: 'try' as const, lesson: saved.id, from: saved.revision, edit, ...(at ? { at } : {}) }
   return useQuery({
-    queryKey: ['trial', request],
-    queryFn: ({ signal }) => unwrap(api.POST('/api/trials', { body: request, signal })),
+    queryKey: ['trial', asked],
+    queryFn: async ({ signal }) => the((await work(saved.studio, asked, signal)).trial),
     staleTime: Infinity,
   })
 }

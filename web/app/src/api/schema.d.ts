@@ -123,23 +123,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/fittings/{hash}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** How to bring a lesson into so many minutes, with what each choice changes in the picture */
-        get: operations["fitting"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/forms": {
         parameters: {
             query?: never;
@@ -324,23 +307,6 @@ export interface paths {
         get: operations["lessonFile"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/mendings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** One round of mending what the rules find; ask again until nothing is left */
-        post: operations["mend"];
         delete?: never;
         options?: never;
         head?: never;
@@ -655,23 +621,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ranks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Every remedy of a finding tried on a coarse canvas, what does most first */
-        post: operations["rank"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -928,6 +877,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happens in a studio, as server-sent events; goes on after Last-Event-ID */
+        get: operations["events"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{id}/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for what takes longer than a blink; who asks for the same while it is under way gets the same job */
+        post: operations["askJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{id}/jobs/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a job is, and what came of it; the stream of events says when to ask */
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        /** Stop a job */
+        delete: operations["stopJob"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{id}/lessons": {
         parameters: {
             query?: never;
@@ -957,40 +958,6 @@ export interface paths {
         put?: never;
         /** Put a complete starting lesson on the shelf */
         post: operations["begin"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timings/{hash}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A better order for a lesson, and the tools it needs */
-        get: operations["timing"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/trials": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What an edit would do to the canvas and to the findings, tried on a coarse canvas */
-        post: operations["try"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1141,6 +1108,36 @@ export interface components {
             /** @description which zone; not for add and horizon */
             zone?: string;
         };
+        Asked: {
+            /** @description mend: whether what is a choice is chosen as well, in a lesson that nobody has worked on yet */
+            accept?: boolean;
+            /** @description try: where to look, mm; the whole canvas when left out */
+            at?: components["schemas"]["Spot"];
+            /** @description try: what is tried */
+            edit?: components["schemas"]["Edit"];
+            /**
+             * Format: int64
+             * @description the revision that it is about
+             */
+            from: number;
+            /**
+             * @description try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes
+             * @enum {string}
+             */
+            kind: "try" | "rank" | "mend" | "order" | "fit";
+            lesson: string;
+            /**
+             * Format: int64
+             * @description fit: into how many minutes
+             */
+            minutes?: number;
+            /** @description rank: of which finding */
+            rule?: string;
+            /** @description the stream of events that waits for it; when that ends it is stopped */
+            watcher?: string;
+            /** @description rank: of which finding */
+            where?: string;
+        };
         Balance: {
             /**
              * Format: double
@@ -1251,6 +1248,13 @@ export interface components {
             warm: number;
             /** @description what its sensor gave for the white tile, by band; empty before */
             white: number[];
+        };
+        Came: {
+            fitting?: components["schemas"]["Fitting"];
+            mended?: components["schemas"]["Mended"];
+            order?: components["schemas"]["Timed"];
+            ranks?: components["schemas"]["TriedRemedy"][];
+            trial?: components["schemas"]["Trial"];
         };
         Change: {
             /** @description what to work in, ml in place of parts */
@@ -1700,6 +1704,8 @@ export interface components {
             /** @description what the edit did, in words */
             said: string;
             score: components["schemas"]["Score"];
+            /** @description whose it is */
+            studio: string;
             /** @description the edit that takes it back */
             undo: components["schemas"]["Edit"];
         };
@@ -1743,6 +1749,29 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        Event: {
+            /**
+             * Format: int64
+             * @description to go on from; 0 for what passes
+             */
+            id?: number;
+            job?: string;
+            /** @enum {string} */
+            kind: "lesson" | "job";
+            lesson: string;
+            /**
+             * Format: int64
+             * @description the newest, of a lesson
+             */
+            revision?: number;
+            /** @description how far it is */
+            said?: string;
+            /** @description of a job */
+            state?: string;
+            /** @description whether it was told to stop */
+            stop?: boolean;
+            studio: string;
         };
         Finding: {
             /** @description the reason, when on purpose: the instructor's, or the house method's */
@@ -1895,6 +1924,20 @@ export interface components {
              * @description of the light, as in a lesson
              */
             warmth: number;
+        };
+        Job: {
+            /** @description once done */
+            came?: components["schemas"]["Came"];
+            id: string;
+            /** @enum {string} */
+            kind: "try" | "rank" | "mend" | "order" | "fit";
+            lesson: string;
+            /** @description why it failed */
+            problem: string;
+            /** @description how far it is */
+            said: string;
+            /** @enum {string} */
+            state: "waiting" | "running" | "done" | "failed" | "stopped";
         };
         KeptRun: {
             id: string;
@@ -2173,28 +2216,26 @@ export interface components {
             medium: components["schemas"]["Medium"];
             name: string;
         };
-        MendRequest: {
-            /** @description whether work that must go on behind nearer things is accepted as on purpose */
-            accept?: boolean;
-            /**
-             * Format: int64
-             * @description the revision that is mended
-             */
-            from: number;
-            /**
-             * Format: int64
-             * @description which round it is: later ones try other remedies, and after a few dozen there are none
-             */
-            round: number;
-        };
         Mended: {
-            /** @description the lesson then; nothing when there is no more to mend */
-            edited?: components["schemas"]["Edited"];
             /**
              * Format: int64
-             * @description findings that were open before
+             * @description findings that are still open
              */
             open: number;
+            /**
+             * Format: int64
+             * @description the newest then; the one it was asked for when nothing was mended
+             */
+            revision: number;
+            /**
+             * Format: int64
+             * @description how many rounds changed something
+             */
+            rounds: number;
+            /** @description what was done, in words */
+            said: string;
+            /** @description the edit that takes it back; nothing when nothing was mended */
+            undo?: components["schemas"]["Edit"];
         };
         MeterRequest: {
             meter: components["schemas"]["Calibration"];
@@ -2614,14 +2655,6 @@ export interface components {
             runs: components["schemas"]["KeptRun"][];
             says: string;
         };
-        RankRequest: {
-            /** @description whose cupboard and runs are asked as well */
-            lesson?: string;
-            rule: string;
-            where: string;
-            /** @description content hash of the lesson */
-            whose: string;
-        };
         Ranked: {
             /** @description whether it is in the focal area */
             focal: boolean;
@@ -3027,6 +3060,8 @@ export interface components {
             /** Format: int64 */
             revision: number;
             score: components["schemas"]["Score"];
+            /** @description whose it is */
+            studio: string;
         };
         ScaleRequest: {
             /** @description kind of haze, one of the vocabulary's airs */
@@ -3462,15 +3497,6 @@ export interface components {
              * @description findings that would be open
              */
             open: number;
-        };
-        TrialRequest: {
-            /** @description where to look, mm; the whole canvas when left out */
-            at?: components["schemas"]["Spot"];
-            edit: components["schemas"]["Edit"];
-            /** @description whose cupboard and runs are asked as well */
-            lesson?: string;
-            /** @description content hash of the lesson */
-            whose: string;
         };
         TriedRemedy: {
             /**
@@ -3973,39 +3999,6 @@ export interface operations {
             };
         };
     };
-    fitting: {
-        parameters: {
-            query: {
-                minutes: number;
-            };
-            header?: never;
-            path: {
-                hash: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Fitting"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     forms: {
         parameters: {
             query?: never;
@@ -4469,41 +4462,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    mend: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MendRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Mended"];
                 };
             };
             /** @description Error */
@@ -5180,39 +5138,6 @@ export interface operations {
             };
         };
     };
-    rank: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RankRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TriedRemedy"][];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     mix: {
         parameters: {
             query?: never;
@@ -5747,6 +5672,136 @@ export interface operations {
             };
         };
     };
+    events: {
+        parameters: {
+            query?: {
+                /** @description names this stream in jobs: when it ends they are stopped */
+                watcher?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A stream */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Event"];
+                };
+            };
+        };
+    };
+    askJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description studio */
+                id: string;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    stopJob: {
+        parameters: {
+            query?: {
+                /** @description who does not wait for it any more: it is stopped when nobody else does */
+                watcher?: string;
+            };
+            header?: never;
+            path: {
+                /** @description studio */
+                id: string;
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     shelf: {
         parameters: {
             query?: never;
@@ -5841,71 +5896,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Saved"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    timing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                hash: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Timed"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    try: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TrialRequest"];
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Trial"];
                 };
             };
             /** @description Error */

@@ -13,7 +13,7 @@ const looks = ['bg-strong', 'hatch', 'bg-line', 'bg-chosen', 'border border-dash
 export function TimeDrawer(props: BookProps) {
   const { saved, vocabulary, apply } = props
   const { lesson, score } = saved
-  const timing = useTiming(saved.hash)
+  const timing = useTiming(saved)
   const t = timing.data
   const pace = lesson.pace || 1
   const session = (fields: Partial<{ minutes: number; pace: number; level: string }>) =>
@@ -104,7 +104,7 @@ function Fit(props: BookProps) {
   const { saved } = props
   const [minutes, setMinutes] = useState(Math.min(75, saved.lesson.session))
   const [asked, setAsked] = useState<number>()
-  const fitting = useFitting(saved.hash, asked)
+  const fitting = useFitting(saved, asked)
   const f = fitting.data
   return (
     <section aria-label="Fit to a session">

@@ -9,7 +9,7 @@ import type { BookProps } from './props'
 /** ToolsDrawer says what tools the script needs, with how few it could do, and where a spare saves time. */
 export function ToolsDrawer(props: BookProps) {
   const { saved, apply, busy } = props
-  const timing = useTiming(saved.hash)
+  const timing = useTiming(saved)
   const t = timing.data?.tools
   const idle = saved.lesson.tools.filter((tool) => !saved.lesson.steps.some((s) => s.tool === tool.id))
   return (

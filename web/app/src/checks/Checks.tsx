@@ -69,7 +69,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
     return [...out].sort(([a, x], [b, y]) => rank(a, x) - rank(b, y))
   }, [findings, by, lesson.steps, score.rows])
   const key = (f: Finding) => `${f.rule}@${f.where}`
-  const busy = editing.busy || mending.round !== undefined
+  const busy = editing.busy || mending.going !== undefined
   const shownRanks = compared?.hash === saved.hash ? compared.finding : undefined
   const shownTrial = tried?.hash === saved.hash ? tried : undefined
 
@@ -88,12 +88,12 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           </Button>
         </span>
         <Button onClick={() => window.print()}>Print</Button>
-        {mending.round === undefined ? (
+        {mending.going === undefined ? (
           <Button disabled={busy || open.length === 0} onClick={() => mending.start((text) => setSaid(text))}>
             Mend all that is safe
           </Button>
         ) : (
-          <Button onClick={mending.stop}>Stop mending, round {mending.round}</Button>
+          <Button onClick={mending.stop}>Stop {mending.going}</Button>
         )}
         <UndoRedo editing={editing} />
         <RoomSwitch />

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 
-import { api, unwrap, type Edit, type Finding, type Saved } from '../api/client'
+import { type Edit, type Finding, type Saved } from '../api/client'
+import { work } from '../api/news'
 import { Button, capital, figure } from '../ui/controls'
 
 interface Props {
@@ -14,8 +15,13 @@ interface Props {
 
 /** RankView compares the remedies of a finding, each tried on a canvas of its own. */
 export function RankView({ saved, finding, tryOut, apply, close, busy }: Props) {
-  const body = { whose: saved.hash, lesson: saved.id, rule: finding.rule, where: finding.where }
-  const ranks = useQuery({ queryKey: ['ranks', body], queryFn: ({ signal }) => unwrap(api.POST('/api/ranks', { body, signal })), staleTime: Infinity, retry: false })
+  const asked = { kind: 'rank' as const, lesson: saved.id, from: saved.revision, rule: finding.rule, where: finding.where }
+  const ranks = useQuery({
+    queryKey: ['ranks', asked],
+    queryFn: async ({ signal }) => (await work(saved.studio, asked, signal)).ranks ?? [],
+    staleTime: Infinity,
+    retry: false,
+  })
   return (
     <section aria-label="Remedies compared" className="flex max-h-[55%] flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2">
       <div className="flex items-center gap-2">

@@ -1,4 +1,4 @@
-import type { Edit, Saved, TrialRequest } from '../api/client'
+import type { Asked, Edit, Saved } from '../api/client'
 import { useTrial } from '../api/scene'
 import { Button, capital, figure } from '../ui/controls'
 
@@ -7,7 +7,7 @@ interface Props {
   edit: Edit
   words: string
   /** Where to look; the whole canvas when left out. */
-  at?: TrialRequest['at'] | undefined
+  at?: Asked['at'] | undefined
   /** Whether the canvases are shown large, with the words below. */
   wide?: boolean
   close: () => void
@@ -17,7 +17,7 @@ interface Props {
 
 /** TrialView shows the canvas before and after an edit, and what the rules would say. */
 export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: Props) {
-  const trial = useTrial({ whose: saved.hash, lesson: saved.id, edit, ...(at ? { at } : {}) })
+  const trial = useTrial(saved, edit, at)
   const t = trial.data
   return (
     <section aria-label="Trial" className={`flex flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2 ${wide ? 'min-h-0 flex-1' : 'max-h-[55%]'}`}>

@@ -1,43 +1,43 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 
-import type { Edited, Saved } from '../api/client'
-import { mendRound } from '../api/scene'
+import { api, unwrap, type Edited, type Saved } from '../api/client'
+import { Stopped, work } from '../api/news'
 
-/** mendAll lets the rules mend a lesson round by round until nothing is left or helps. */
-export async function mendAll(saved: Pick<Saved, 'id' | 'revision'>, accept: boolean, signal: AbortSignal, told: (round: number, after?: Edited) => void) {
-  let at = saved
-  for (let n = 1; ; n++) {
-    told(n)
-    const m = await mendRound(at, n, accept, signal)
-    if (!m.edited) return
-    at = m.edited
-    told(n, m.edited)
-  }
+/**
+ * mendAll lets the rules mend a lesson until nothing is left or helps. What comes of it is one
+ * edit; undefined when there was nothing to mend.
+ */
+export async function mendAll(saved: Pick<Saved, 'studio' | 'id' | 'revision'>, accept: boolean, signal: AbortSignal, told: (said: string) => void): Promise<Edited | undefined> {
+  const came = await work(saved.studio, { kind: 'mend', lesson: saved.id, from: saved.revision, ...(accept ? { accept } : {}) }, signal, told)
+  if (!came.mended?.undo) return undefined
+  const now = await unwrap(api.GET('/api/lessons/{id}', { params: { path: { id: saved.id } } }))
+  return { ...now, undo: came.mended.undo, said: came.mended.said }
 }
 
-/** useMendAll mends a lesson that is open; every round can be undone. */
+/** useMendAll mends a lesson that is open; it can be undone. */
 export function useMendAll(saved: Saved, took: (after: Edited) => void) {
   const client = useQueryClient()
-  const [round, setRound] = useState<number>()
+  const [going, setGoing] = useState<string>()
   const control = useRef<AbortController>(undefined)
   return {
-    round,
+    /** How far it is, in words; undefined when nothing is mended. */
+    going,
     stop: () => control.current?.abort(),
     start: (say: (text: string) => void) => {
       const abort = new AbortController()
       control.current = abort
-      let mended = 0
-      void mendAll(saved, false, abort.signal, (n, after) => {
-        setRound(n)
-        if (!after) return
-        mended++
-        took(after)
-        client.setQueryData(['lesson', saved.id], after)
-      })
-        .then(() => say(mended === 0 ? 'Nothing was mended: what is open is a choice.' : `Mended in ${mended} ${mended === 1 ? 'round' : 'rounds'}; each can be undone.`))
-        .catch((error: unknown) => say(abort.signal.aborted ? 'Stopped mending; what was mended can be undone.' : `Mending stopped. ${error instanceof Error ? error.message : ''}`))
-        .finally(() => setRound(undefined))
+      setGoing('waiting for its turn')
+      mendAll(saved, false, abort.signal, (said) => said && setGoing(said))
+        .then((after) => {
+          if (after) {
+            took(after)
+            client.setQueryData(['lesson', saved.id], after)
+          }
+          say(after ? `Saved: ${after.said}; it can be undone.` : 'Nothing was mended: what is open is a choice.')
+        })
+        .catch((error: unknown) => say(error instanceof Stopped ? 'Stopped mending; nothing was changed.' : `Mending stopped. ${error instanceof Error ? error.message : ''}`))
+        .finally(() => setGoing(undefined))
     },
   }
 }

@@ -4,10 +4,11 @@ import { useRef, useState } from 'react'
 import { useLocation } from 'wouter'
 
 import type { Saved, Wish } from '../api/client'
+import { Stopped } from '../api/news'
 import { useVocabulary } from '../api/queries'
 import { useBegin, useWishSketch } from '../api/scene'
 import { mendAll } from '../lib/mending'
-import { boxed, Button, FigureField } from '../ui/controls'
+import { boxed, Button, capital, FigureField } from '../ui/controls'
 
 const sizes = [
   { name: '24 × 30 cm', width: 300, height: 240 },
@@ -56,13 +57,11 @@ function Form({ studio, close }: { studio: string; close: () => void }) {
     const control = new AbortController()
     stop.current = control
     let at: Saved = saved
+    setRound('Rehearsing it')
     try {
-      await mendAll(saved, true, control.signal, (n, after) => {
-        setRound(n === 1 ? 'Rehearsing it' : `Mending, round ${n - 1}`)
-        if (after) at = after
-      })
+      at = (await mendAll(saved, true, control.signal, (said) => said && setRound(capital(said)))) ?? saved
     } catch (error) {
-      if (!control.signal.aborted) {
+      if (!(error instanceof Stopped)) {
         setFailed(error instanceof Error ? error.message : 'Mending stopped.')
         return
       }

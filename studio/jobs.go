@@ -1,0 +1,336 @@
+package studio
+
+import (
+	"bytes"
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"image"
+	"image/png"
+	"slices"
+
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+	"proxenos/core/score"
+	"proxenos/core/starter"
+	"proxenos/store"
+	"proxenos/web/easel"
+)
+
+// Kinds of work that take longer than a blink.
+const (
+	TryJob   = "try"
+	RankJob  = "rank"
+	MendJob  = "mend"
+	OrderJob = "order"
+	FitJob   = "fit"
+)
+
+// Kinds are all of them.
+func Kinds() []string { return []string{TryJob, RankJob, MendJob, OrderJob, FitJob} }
+
+// Asked is what a job is asked for. Which fields count depends on its kind.
+type Asked struct {
+	Kind    string          `json:"kind" enum:"try,rank,mend,order,fit" doc:"try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes"`
+	Lesson  string          `json:"lesson" maxLength:"40"`
+	From    int             `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that it is about"`
+	Edit    *lesson.AnyEdit `json:"edit,omitempty" doc:"try: what is tried"`
+	At      *rehearse.Spot  `json:"at,omitempty" doc:"try: where to look, mm; the whole canvas when left out"`
+	Rule    string          `json:"rule,omitempty" maxLength:"60" doc:"rank: of which finding"`
+	Where   string          `json:"where,omitempty" maxLength:"100" doc:"rank: of which finding"`
+	Accept  bool            `json:"accept,omitempty" doc:"mend: whether what is a choice is chosen as well, in a lesson that nobody has worked on yet"`
+	Minutes int             `json:"minutes,omitempty" minimum:"5" maximum:"600" doc:"fit: into how many minutes"`
+	Watcher string          `json:"watcher,omitempty" maxLength:"40" doc:"the stream of events that waits for it; when that ends it is stopped"`
+}
+
+// Came is what came of a job: one field, by its kind.
+type Came struct {
+	Trial   *Trial              `json:"trial,omitempty"`
+	Ranks   *[]rule.TriedRemedy `json:"ranks,omitempty"`
+	Mended  *Mended             `json:"mended,omitempty"`
+	Order   *score.Timed        `json:"order,omitempty"`
+	Fitting *score.Fitting      `json:"fitting,omitempty"`
+}
+
+// Trial is what an edit would do: the canvas before and after, and what the rules say.
+type Trial struct {
+	Before  string   `json:"before" doc:"a picture, as a data: address"`
+	After   string   `json:"after"`
+	Minutes float64  `json:"minutes" doc:"what it adds to the session"`
+	Gone    []string `json:"gone" doc:"what the rules said before and would say no more"`
+	Left    []string `json:"left" doc:"what they would still say of the same places, with their figures"`
+	Come    []string `json:"come" doc:"what they would say anew"`
+	Open    int      `json:"open" doc:"findings that would be open"`
+}
+
+// Mended is what was mended: one edit, saved, which can be taken back.
+type Mended struct {
+	Revision int             `json:"revision" doc:"the newest then; the one it was asked for when nothing was mended"`
+	Rounds   int             `json:"rounds" doc:"how many rounds changed something"`
+	Undo     *lesson.AnyEdit `json:"undo,omitempty" doc:"the edit that takes it back; nothing when nothing was mended"`
+	Said     string          `json:"said" doc:"what was done, in words"`
+	Open     int             `json:"open" doc:"findings that are still open"`
+}
+
+// trialSide is how much of the canvas a trial shows, mm.
+const (
+	trialSide  = 70.0
+	trialWidth = 320
+)
+
+// Into how many minutes a lesson can be fitted.
+const leastFit, mostFit = 5, 600
+
+// Check refuses what cannot be asked, before it waits for its turn.
+func (a *Asked) Check() error {
+	var faults lesson.Faults
+	need := func(ok bool, path, cure string) {
+		if !ok {
+			faults = append(faults, lesson.Fault{Path: path, Problem: "is missing", Cure: cure})
+		}
+	}
+	switch a.Kind {
+	case TryJob:
+		need(a.Edit != nil && a.Edit.Edit != nil, "edit", `send {"kind": "try", "edit": {...}}`)
+	case RankJob:
+		need(a.Rule != "", "rule", "name the finding by its rule and place")
+		need(a.Where != "", "where", "name the finding by its rule and place")
+	case FitJob:
+		if a.Minutes < leastFit || a.Minutes > mostFit {
+			faults = append(faults, lesson.Fault{Path: "minutes", Problem: fmt.Sprintf("is %d", a.Minutes), Cure: fmt.Sprintf("give %d to %d", leastFit, mostFit)})
+		}
+	case MendJob, OrderJob:
+	default:
+		faults = append(faults, lesson.Fault{Path: "kind", Problem: fmt.Sprintf("is %q", a.Kind), Cure: fmt.Sprintf("use one of %v", Kinds())})
+	}
+	need(a.From > 0, "from", "say which revision it is about")
+	if len(faults) > 0 {
+		return faults
+	}
+	return nil
+}
+
+// Job is what waits for its turn when this is asked of a lesson of a studio.
+func (a Asked) Job(studio string) (store.Job, error) {
+	a.Watcher = ""
+	request, err := json.Marshal(a)
+	if err != nil {
+		return store.Job{}, err
+	}
+	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: a.Kind == MendJob || a.Kind == FitJob}, nil
+}
+
+// CarryOut does what a job asks for. say tells how far it is.
+func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any, error) {
+	var a Asked
+	if err := json.Unmarshal([]byte(j.Request), &a); err != nil {
+		return nil, err
+	}
+	r, err := d.Store.Revision(ctx, a.Lesson, a.From)
+	if err != nil {
+		return nil, err
+	}
+	l, err := r.Lesson()
+	if err != nil {
+		return nil, err
+	}
+	var out Came
+	switch a.Kind {
+	case TryJob:
+		out.Trial, err = d.try(ctx, r, l, a)
+	case RankJob:
+		out.Ranks, err = d.rank(ctx, r, l, a, say)
+	case MendJob:
+		out.Mended, err = d.mend(store.WithKey(ctx, "mend "+j.ID), l, a, say)
+	case OrderJob:
+		var t score.Timed
+		t, err = d.Order(ctx, r, l)
+		out.Order = &t
+	case FitJob:
+		out.Fitting, err = d.fit(ctx, r, l, a.Minutes)
+	}
+	return out, err
+}
+
+func (d *Desk) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked) (*Trial, error) {
+	next, _, err := lesson.Apply(l, a.Edit.Edit)
+	if err != nil {
+		return nil, err
+	}
+	before, err := d.Easel.Rehearse(r.LessonID, r.Number, l).Drafted(ctx)
+	if err != nil {
+		return nil, err
+	}
+	after, err := rehearse.Again(ctx, before, next, rehearse.CoarseCell, nil)
+	if err != nil {
+		return nil, err
+	}
+	c, err := d.Besides(ctx, a.Lesson, l, before)
+	if err != nil {
+		return nil, err
+	}
+	was, err := rule.Check(c)
+	if err != nil {
+		return nil, err
+	}
+	is, err := rule.Check(c.Of(next, after))
+	if err != nil {
+		return nil, err
+	}
+	diff := rule.Compare(was, is)
+	out := &Trial{Minutes: next.Minutes() - l.Minutes(), Gone: diff.Gone, Left: diff.Left, Come: diff.Come, Open: len(rule.Unaccepted(is))}
+	for _, side := range []struct {
+		r  *rehearse.Rehearsal
+		to *string
+	}{{before, &out.Before}, {after, &out.After}} {
+		var img image.Image = side.r.Show(film.Paint, side.r.Lesson.Minutes(), trialWidth)
+		if a.At != nil {
+			img = side.r.Place(film.Paint, side.r.Lesson.Minutes(), *a.At, trialSide, trialWidth)
+		}
+		var b bytes.Buffer
+		if err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img); err != nil {
+			return nil, err
+		}
+		*side.to = "data:image/png;base64," + base64.StdEncoding.EncodeToString(b.Bytes())
+	}
+	return out, nil
+}
+
+// ErrNotFound says that a finding is not there any more.
+var ErrNotFound = errors.New("that is not found in this lesson any more: look at its findings again")
+
+// rank tries every remedy of a finding.
+func (d *Desk) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]rule.TriedRemedy, error) {
+	painted := d.Easel.Rehearse(r.LessonID, r.Number, l)
+	before, err := painted.Drafted(ctx)
+	if err != nil {
+		return nil, err
+	}
+	list, err := painted.Judged(ctx)
+	if err != nil {
+		return nil, err
+	}
+	c, err := d.Besides(ctx, a.Lesson, l, before)
+	if err != nil {
+		return nil, err
+	}
+	more, err := rule.Beyond(c)
+	if err != nil {
+		return nil, err
+	}
+	list = append(slices.Clone(list), more...)
+	at := slices.IndexFunc(list, func(f rule.Finding) bool { return f.Rule == a.Rule && f.Where == a.Where })
+	if at < 0 {
+		return nil, ErrNotFound
+	}
+	said, err := rule.Check(c)
+	if err != nil {
+		return nil, err
+	}
+	say(fmt.Sprintf("trying %d remedies", len(list[at].Remedies)))
+	ranked, err := rule.Rank(c, said, list[at])
+	return &ranked, err
+}
+
+// Order works out a better order of a painted lesson, and its tools.
+func (d *Desk) Order(ctx context.Context, r store.Revision, l *lesson.Lesson) (score.Timed, error) {
+	return Judged(ctx, d, l, "timing", func(ctx context.Context, out *score.Timed) error {
+		reports, err := d.Reports(ctx, r, l)
+		if err != nil {
+			return err
+		}
+		t, err := score.Time(ctx, l, reports)
+		if err == nil {
+			*out = *t
+		}
+		return err
+	})
+}
+
+func (d *Desk) fit(ctx context.Context, r store.Revision, l *lesson.Lesson, minutes int) (*score.Fitting, error) {
+	out, err := Judged(ctx, d, l, fmt.Sprintf("fit-%d", minutes), func(ctx context.Context, out *score.Fitting) error {
+		t, err := d.Order(ctx, r, l)
+		if err != nil {
+			return err
+		}
+		coarse, err := d.Easel.Rehearse(r.LessonID, r.Number, l).Drafted(ctx)
+		if err != nil {
+			return err
+		}
+		f, err := score.Fit(ctx, l, coarse, t.Order, float64(minutes))
+		if err != nil {
+			return err
+		}
+		*out = *f
+		return out.Paint(ctx, l, coarse)
+	})
+	return &out, err
+}
+
+// mend mends all that is safe, round by round, and saves what comes of it as one edit: when
+// it is still wanted then, and the lesson is still at the revision it was asked for.
+func (d *Desk) mend(ctx context.Context, first *lesson.Lesson, a Asked, say func(string)) (*Mended, error) {
+	out := &Mended{Revision: a.From}
+	var all lesson.All
+	var own starter.Own
+	for at, round := first, 1; ; round++ {
+		if round == 1 {
+			say("rehearsing it")
+		} else {
+			say(fmt.Sprintf("mending, round %d", round))
+		}
+		e, open, err := starter.Next(ctx, at, round, a.Accept, &own)
+		if err != nil {
+			return nil, err
+		}
+		out.Open = len(open)
+		if len(e) == 0 {
+			break
+		}
+		if at, _, err = lesson.Apply(at, e); err != nil {
+			return nil, err
+		}
+		all = append(all, e...)
+		out.Rounds++
+	}
+	if len(all) == 0 {
+		return out, ctx.Err()
+	}
+	next, undo, err := lesson.Apply(first, all)
+	if err != nil {
+		return nil, err
+	}
+	if err := ctx.Err(); err != nil {
+		return nil, err // nobody wants it any more
+	}
+	out.Said = fmt.Sprintf("mend all that is safe, %d rounds", out.Rounds)
+	if out.Rounds == 1 {
+		out.Said = "mend all that is safe"
+	}
+	r, err := d.Store.Save(ctx, a.Lesson, a.From, next, out.Said)
+	if err != nil {
+		return nil, err
+	}
+	out.Revision, out.Undo = r.Number, &lesson.AnyEdit{Edit: undo}
+	return out, nil
+}
+
+// Refuse says in plain words why a job failed.
+func Refuse(err error) string {
+	var stale *store.StaleError
+	switch {
+	case errors.As(err, &stale):
+		return "the lesson was changed meanwhile: nothing was mended"
+	case errors.Is(err, store.ErrNotFound):
+		return "the lesson is not there any more"
+	case errors.Is(err, easel.ErrSuperseded):
+		return "the lesson was changed meanwhile: ask again"
+	case errors.Is(err, context.DeadlineExceeded):
+		return "it took too long and was stopped"
+	}
+	return err.Error()
+}

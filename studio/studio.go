@@ -1,0 +1,154 @@
+// Package studio is what is done in a studio with its lessons, whoever asks for it: a request,
+// a job or a shell. It stands between those who ask and the core, keeps what is made, and sees
+// to it that nothing is made twice at once. It knows nothing of HTTP.
+package studio
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+	"golang.org/x/sync/singleflight"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+	"proxenos/core/run"
+	"proxenos/store"
+	"proxenos/web/easel"
+)
+
+// A Desk is where things are done. Make it with [New]; it is safe for concurrent use.
+type Desk struct {
+	Store *store.Store
+	Easel *easel.Easel
+	Build string // names the build: what it says may differ from what another one says
+
+	flight singleflight.Group
+	hot    *lru.Cache[store.Artifact, []byte] // what was asked for last
+}
+
+// hotMost is how many artifacts are kept in memory, and hotSize the largest of them, bytes.
+const (
+	hotMost = 96
+	hotSize = 1 << 20
+)
+
+// New makes a desk.
+func New(s *store.Store, e *easel.Easel, build string) *Desk {
+	hot, err := lru.New[store.Artifact, []byte](hotMost)
+	if err != nil {
+		panic(err) // only for a size of 0
+	}
+	return &Desk{Store: s, Easel: e, Build: build, hot: hot}
+}
+
+// Artifact returns what is kept at an address, or makes and keeps it. What was made of a
+// painting is kept: pictures, reports and canvases under the version of the engine, what the
+// rules and other judgements say under the build, for those may change with every one.
+func (d *Desk) Artifact(ctx context.Context, a store.Artifact, make func(ctx context.Context) ([]byte, error)) ([]byte, error) {
+	for {
+		if body, ok := d.hot.Get(a); ok {
+			return body, nil
+		}
+		mine := false
+		made, err, _ := d.flight.Do(a.Maker+"/"+a.Painting+"/"+a.Kind, func() (any, error) {
+			mine = true
+			body, err := d.Store.Artifact(ctx, a)
+			if errors.Is(err, store.ErrNotFound) {
+				if body, err = make(ctx); err == nil {
+					err = d.Store.PutArtifact(ctx, a, body)
+				}
+			}
+			if err == nil && len(body) <= hotSize {
+				d.hot.Add(a, body)
+			}
+			return body, err
+		})
+		switch {
+		case err == nil:
+			return made.([]byte), nil
+		case !mine && gaveUp(err) && ctx.Err() == nil: // who made it was called off, and this one was not
+		default:
+			return nil, err
+		}
+	}
+}
+
+// gaveUp reports whether something was not made because nobody wanted it any more.
+func gaveUp(err error) bool {
+	return errors.Is(err, context.Canceled) || errors.Is(err, context.DeadlineExceeded)
+}
+
+// Judgement is where something is kept that this build says of a painted lesson.
+func (d *Desk) Judgement(l *lesson.Lesson, kind string) store.Artifact {
+	return store.Artifact{Maker: d.Build, Painting: l.Painting(), Kind: kind + "/" + l.Judging()}
+}
+
+// Judged answers from what is kept, or works the answer out and keeps it.
+func Judged[T any](ctx context.Context, d *Desk, l *lesson.Lesson, kind string, work func(ctx context.Context, out *T) error) (T, error) {
+	var out T
+	body, err := d.Artifact(ctx, d.Judgement(l, kind), func(ctx context.Context) ([]byte, error) {
+		var made T
+		if err := work(ctx, &made); err != nil {
+			return nil, err
+		}
+		return json.Marshal(made)
+	})
+	if err != nil {
+		return out, err
+	}
+	return out, json.Unmarshal(body, &out)
+}
+
+// Reports are those of a painted lesson, without its canvas; it is painted if need be.
+func (d *Desk) Reports(ctx context.Context, r store.Revision, l *lesson.Lesson) ([]rehearse.Report, error) {
+	return d.ReportsOf(ctx, l.Painting(), func(ctx context.Context) ([]rehearse.Report, error) {
+		done, err := d.Easel.Rehearse(r.LessonID, r.Number, l).Painted(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return done.Reports, nil
+	})
+}
+
+// ReportsOf are those of a painting, kept or as they are made.
+func (d *Desk) ReportsOf(ctx context.Context, painting string, make func(ctx context.Context) ([]rehearse.Report, error)) ([]rehearse.Report, error) {
+	body, err := d.Artifact(ctx, store.Artifact{Maker: rehearse.Version, Painting: painting, Kind: "reports"}, func(ctx context.Context) ([]byte, error) {
+		list, err := make(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return json.Marshal(list)
+	})
+	if err != nil {
+		return nil, err
+	}
+	var out []rehearse.Report
+	return out, json.Unmarshal(body, &out)
+}
+
+// Besides is what the rules ask: a lesson and its canvas, and the cupboard and runs of the
+// lesson with an id; of nobody, when that is empty.
+func (d *Desk) Besides(ctx context.Context, id string, l *lesson.Lesson, r *rehearse.Rehearsal) (*rule.Context, error) {
+	out := &rule.Context{Context: ctx, Lesson: l, Rehearsal: r}
+	if id == "" {
+		return out, nil
+	}
+	c, _, err := d.Store.Cupboard(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	kept, err := d.Store.Runs(ctx, id)
+	out.Cupboard, out.Runs = &c, Bare(kept)
+	return out, err
+}
+
+// Bare are the runs without their keys.
+func Bare(kept []store.KeptRun) (runs []run.Run) {
+	for _, k := range kept {
+		runs = append(runs, k.Run)
+	}
+	return runs
+}

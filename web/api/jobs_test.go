@@ -1,0 +1,159 @@
+package api_test
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/store"
+	"proxenos/web/api"
+)
+
+// stream hears what happens in a studio, after an event.
+func (s *server) stream(studio, watcher string, after int64) (<-chan store.Event, context.CancelFunc) {
+	s.t.Helper()
+	ctx, cancel := context.WithCancel(s.t.Context())
+	r, err := http.NewRequestWithContext(ctx, http.MethodGet, s.base+"/api/studios/"+studio+"/events?watcher="+watcher, nil)
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	if after > 0 {
+		r.Header.Set("Last-Event-ID", fmt.Sprint(after))
+	}
+	reply, err := http.DefaultClient.Do(r)
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	if reply.StatusCode != 200 || reply.Header.Get("Content-Type") != "text/event-stream" {
+		s.t.Fatalf("%d %s", reply.StatusCode, reply.Header.Get("Content-Type"))
+	}
+	out := make(chan store.Event, 100)
+	go func() {
+		defer close(out)
+		defer reply.Body.Close()
+		for lines := bufio.NewScanner(reply.Body); lines.Scan(); {
+			if data, ok := strings.CutPrefix(lines.Text(), "data: "); ok {
+				var e store.Event
+				if json.Unmarshal([]byte(data), &e) == nil {
+					out <- e
+				}
+			}
+		}
+	}()
+	s.t.Cleanup(cancel)
+	return out, cancel
+}
+
+func hear(t *testing.T, from <-chan store.Event, what string, is func(store.Event) bool) store.Event {
+	t.Helper()
+	late := time.After(20 * time.Second)
+	for {
+		select {
+		case e, there := <-from:
+			if !there {
+				t.Fatalf("the stream ends before %s is heard", what)
+			}
+			if is(e) {
+				return e
+			}
+		case <-late:
+			t.Fatalf("%s is not heard", what)
+		}
+	}
+}
+
+func TestEventsTellWhatHappensAndWhatWasMissed(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	events, leave := s.stream("room", "tab", 0)
+	change := func(from int, minutes float64) {
+		read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: minutes}}}), 200)
+	}
+	began := time.Now()
+	change(1, 6)
+	first := hear(t, events, "the edit", func(e store.Event) bool { return e.Kind == "lesson" && e.Lesson == saved.ID && e.Revision == 2 })
+	if took := time.Since(began); took > time.Second {
+		t.Errorf("it is heard after %v", took)
+	}
+	j := s.does(edit{"kind": "order", "lesson": saved.ID, "from": 2, "watcher": "tab"})
+	hear(t, events, "the end of the job", func(e store.Event) bool { return e.Job == j.ID && e.State == store.Done })
+	leave()
+	change(2, 7)
+	missed, _ := s.stream("room", "tab", first.ID)
+	hear(t, missed, "what was missed", func(e store.Event) bool { return e.Kind == "lesson" && e.Revision == 3 })
+	for path, status := range map[string]int{"/api/studios/nobody/events": 404, "/api/studios/room/events?watcher=" + strings.Repeat("x", 90): 422} {
+		if r := s.ask("GET", path, nil); r.StatusCode != status {
+			t.Errorf("%s: %d %s", path, r.StatusCode, r.body)
+		}
+	}
+}
+
+// Nothing of a studio is found by the id of another one.
+func TestJobsAreOfTheirStudio(t *testing.T) {
+	s := start(t)
+	if err := s.store.PutStudio(t.Context(), store.Studio{ID: "next", Name: "Next door"}); err != nil {
+		t.Fatal(err)
+	}
+	saved := s.lesson()
+	j := s.does(edit{"kind": "order", "lesson": saved.ID, "from": 1})
+	for name, r := range map[string]reply{
+		"a job asked for another's lesson": s.ask("POST", "/api/studios/next/jobs", edit{"kind": "order", "lesson": saved.ID, "from": 1}),
+		"another's job":                    s.ask("GET", "/api/studios/next/jobs/"+j.ID, nil),
+		"another's job, stopped":           s.ask("DELETE", "/api/studios/next/jobs/"+j.ID, nil),
+		"no studio's job":                  s.ask("GET", "/api/studios/nobody/jobs/"+j.ID, nil),
+	} {
+		if r.StatusCode != 404 {
+			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
+		}
+	}
+	other, _ := s.stream("next", "", 0)
+	if r := s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 9}}}); r.StatusCode != 200 {
+		t.Fatalf("%s", r.body)
+	}
+	select {
+	case e := <-other:
+		t.Errorf("next door it is heard: %+v", e)
+	case <-time.After(300 * time.Millisecond):
+	}
+}
+
+// A job of each kind ends soon after it is stopped, and saves nothing then.
+func TestEachKindOfJobIsStopped(t *testing.T) {
+	s := start(t)
+	_, text := sample.Terraces(t)
+	saved := read[api.Saved](t, s.ask("POST", "/api/studios/room/lessons", text), 201)
+	late := lesson.AnyEdit{Edit: lesson.Move{Step: saved.Lesson.Steps[3].ID, To: 9}}
+	for _, ask := range []edit{
+		{"kind": "mend"}, {"kind": "try", "edit": late}, {"kind": "rank", "rule": "film.mud", "where": "sky"}, {"kind": "order"}, {"kind": "fit", "minutes": 60},
+	} {
+		ask["lesson"], ask["from"] = saved.ID, 1
+		j := read[api.Job](t, s.ask("POST", "/api/studios/room/jobs", ask), 202)
+		for s.queue.Running() == 0 {
+			time.Sleep(time.Millisecond)
+		}
+		time.Sleep(100 * time.Millisecond)
+		told := time.Now()
+		s.ask("DELETE", "/api/studios/room/jobs/"+j.ID, nil)
+		for s.queue.Running() > 0 {
+			time.Sleep(time.Millisecond)
+		}
+		t.Logf("%s: still at it for %v", ask["kind"], time.Since(told).Round(time.Millisecond))
+		if took := time.Since(told); took > 3*time.Second { // half a second on a quiet machine
+			t.Errorf("%s goes on for %v", ask["kind"], took)
+		}
+		now := read[api.Job](t, s.ask("GET", "/api/studios/room/jobs/"+j.ID, nil), 200)
+		if now.State != store.Stopped && now.State != store.Done && now.State != store.Failed {
+			t.Errorf("%s is %s", ask["kind"], now.State)
+		}
+	}
+	if head, err := s.store.HeadNumber(t.Context(), saved.ID); err != nil || head != 1 {
+		t.Errorf("the lesson is at revision %d, %v", head, err)
+	}
+}

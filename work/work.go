@@ -1,0 +1,374 @@
+// Package work carries out what takes longer than a blink, outside of requests: jobs that are
+// asked for, watched, stopped and done once. They wait in PostgreSQL, where every process sees
+// them, and take turns by studio. A process that goes in the middle is noticed, and another one
+// takes its jobs over.
+//
+// River delivers tickets: whoever gets one takes the job whose turn it is. So the order is
+// found when a place is free and not when something is asked for.
+package work
+
+import (
+	"context"
+	"crypto/rand"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"sync"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
+	"github.com/riverqueue/river"
+	"github.com/riverqueue/river/riverdriver/riverpgxv5"
+	"github.com/riverqueue/river/rivermigrate"
+
+	"proxenos/core/fault"
+	"proxenos/store"
+)
+
+// Do carries out a kind of job: it reads the request and returns what comes of it, to be
+// written as JSON. It ends soon after ctx has ended. say tells how far it is, in words.
+type Do func(ctx context.Context, j store.Job, say func(string)) (result any, err error)
+
+// Options say how a queue works.
+type Options struct {
+	Store  *store.Store
+	Kinds  map[string]Do
+	Places int // how many jobs are carried out here at once; 0 for none: they are only asked for
+	Log    *slog.Logger
+	// Refuse says in plain words why a job failed; by default what the error says.
+	Refuse func(error) string
+	Tabs   func() []string // who watches at this process
+}
+
+// Times by which the queue notices things.
+const (
+	beatEvery  = time.Second     // a process says that it lives
+	silentFor  = 6 * time.Second // after which one is taken for gone
+	leftFor    = 5 * time.Second // after which nobody waits for a job any more
+	sayEvery   = 200 * time.Millisecond
+	longest    = 15 * time.Minute // that a job may take
+	keepEnded  = time.Hour
+	forgets    = time.Minute
+	closeLater = 5 * time.Second // that a job may take to end when the process ends
+)
+
+// MostTries is how often a job is begun again that a fault of the program or a process that
+// went kept from its end.
+const MostTries = 3
+
+// ErrUnknown refuses a kind of job that there is not.
+var ErrUnknown = errors.New("there is no such kind of job")
+
+// A Queue is this process's share in the queue. Make it with [Open] and end it with Close.
+type Queue struct {
+	Options
+	process string
+	pool    *pgxpool.Pool
+	river   *river.Client[pgx.Tx]
+	ctx     context.Context
+	cancel  context.CancelFunc
+	loops   sync.WaitGroup
+
+	mu      sync.Mutex
+	running map[string]*running
+}
+
+// running is a job that is carried out here.
+type running struct {
+	cancel  context.CancelCauseFunc
+	stopped bool
+}
+
+var errStopped = errors.New("stopped")
+
+// ticket is what River delivers: there is something to do.
+type ticket struct{}
+
+// Kind names it.
+func (ticket) Kind() string { return "ticket" }
+
+type taker struct {
+	river.WorkerDefaults[ticket]
+	q *Queue
+}
+
+// Work carries out the job whose turn it is.
+func (t *taker) Work(ctx context.Context, _ *river.Job[ticket]) error { t.q.next(ctx); return nil }
+
+// Timeout is for all jobs.
+func (t *taker) Timeout(*river.Job[ticket]) time.Duration { return longest }
+
+// Open takes part in the queue of a store.
+func Open(ctx context.Context, o Options) (*Queue, error) {
+	if o.Log == nil {
+		o.Log = slog.New(slog.DiscardHandler)
+	}
+	if o.Refuse == nil {
+		o.Refuse = error.Error
+	}
+	config, err := pgxpool.ParseConfig(o.Store.URL())
+	if err != nil {
+		return nil, err
+	}
+	config.MaxConns = 6
+	pool, err := pgxpool.NewWithConfig(ctx, config)
+	if err != nil {
+		return nil, err
+	}
+	q := &Queue{Options: o, process: rand.Text()[:12], pool: pool, running: map[string]*running{}}
+	q.ctx, q.cancel = context.WithCancel(context.WithoutCancel(ctx))
+	if err := q.begin(ctx); err != nil {
+		q.cancel()
+		pool.Close()
+		return nil, fmt.Errorf("the queue of jobs: %w", err)
+	}
+	q.loops.Go(q.beats)
+	return q, nil
+}
+
+func (q *Queue) begin(ctx context.Context) error {
+	driver := riverpgxv5.New(q.pool)
+	migrator, err := rivermigrate.New(driver, nil)
+	if err != nil {
+		return err
+	}
+	if err := q.migrate(ctx, migrator); err != nil {
+		return err
+	}
+	config := &river.Config{Logger: slog.New(trouble{q.Log.Handler()}), FetchCooldown: time.Millisecond, FetchPollInterval: time.Second, JobTimeout: longest, RescueStuckJobsAfter: longest + time.Minute,
+		CompletedJobRetentionPeriod: time.Minute, DiscardedJobRetentionPeriod: time.Minute, CancelledJobRetentionPeriod: time.Minute}
+	if q.Places > 0 {
+		workers := river.NewWorkers()
+		river.AddWorker(workers, &taker{q: q})
+		config.Workers, config.Queues = workers, map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: q.Places}}
+	}
+	if q.river, err = river.NewClient(driver, config); err != nil {
+		return err
+	}
+	if q.Places > 0 {
+		return q.river.Start(q.ctx)
+	}
+	return nil
+}
+
+// trouble lets only trouble through: River counts aloud.
+type trouble struct{ slog.Handler }
+
+// Enabled says which levels get through.
+func (trouble) Enabled(_ context.Context, level slog.Level) bool { return level >= slog.LevelWarn }
+
+// migrate makes River's tables. Of several processes that start at once one does it and the
+// others wait.
+func (q *Queue) migrate(ctx context.Context, migrator *rivermigrate.Migrator[pgx.Tx]) error {
+	conn, err := q.pool.Acquire(ctx)
+	if err != nil {
+		return err
+	}
+	defer conn.Release()
+	const tables = 7062 // names the lock
+	if _, err := conn.Exec(ctx, `select pg_advisory_lock($1)`, tables); err != nil {
+		return err
+	}
+	_, err = migrator.Migrate(ctx, rivermigrate.DirectionUp, nil)
+	if _, lost := conn.Exec(ctx, `select pg_advisory_unlock($1)`, tables); err == nil {
+		err = lost
+	}
+	return err
+}
+
+// Close lets jobs that are under way here wait for another process, and ends.
+func (q *Queue) Close() {
+	if q.Places > 0 {
+		soon, cancel := context.WithTimeout(context.Background(), closeLater)
+		if err := q.river.StopAndCancel(soon); err != nil {
+			q.Log.Warn("the queue did not end in time", "error", err)
+		}
+		cancel()
+	}
+	q.cancel()
+	q.loops.Wait()
+	q.pool.Close()
+}
+
+// Ask asks for a job; who asks for the same while it is under way gets that one.
+func (q *Queue) Ask(ctx context.Context, j store.Job, watcher string) (store.Job, error) {
+	if q.Kinds[j.Kind] == nil {
+		return store.Job{}, fmt.Errorf("%q: %w", j.Kind, ErrUnknown)
+	}
+	out, fresh, err := q.Store.Ask(ctx, j, watcher)
+	if err == nil && fresh {
+		q.call(ctx)
+	}
+	return out, err
+}
+
+// call hands out a ticket. One that is lost is handed out again by the next beat.
+func (q *Queue) call(ctx context.Context) {
+	if _, err := q.river.Insert(ctx, ticket{}, &river.InsertOpts{MaxAttempts: 1}); err != nil && ctx.Err() == nil {
+		q.Log.Warn("a job waits for the next beat", "error", err)
+	}
+}
+
+// Heard is told what was heard of jobs: one that is to stop is stopped at once.
+func (q *Queue) Heard(e store.Event) {
+	if e.Kind == "job" && e.Stop {
+		q.stop(e.Job)
+	}
+}
+
+func (q *Queue) stop(id string) {
+	q.mu.Lock()
+	defer q.mu.Unlock()
+	if r := q.running[id]; r != nil {
+		r.stopped = true
+		r.cancel(errStopped)
+	}
+}
+
+// Running is how many jobs are carried out here.
+func (q *Queue) Running() int {
+	q.mu.Lock()
+	defer q.mu.Unlock()
+	return len(q.running)
+}
+
+// next carries out the job whose turn it is, if there is one.
+func (q *Queue) next(ctx context.Context) {
+	j, err := q.Store.Take(ctx, q.process)
+	if err != nil {
+		if !errors.Is(err, store.ErrNotFound) && ctx.Err() == nil {
+			q.Log.Warn("no job could be taken", "error", err)
+		}
+		return
+	}
+	ctx, cancel := context.WithCancelCause(ctx)
+	defer cancel(nil)
+	r := &running{cancel: cancel}
+	q.mu.Lock()
+	q.running[j.ID] = r
+	q.mu.Unlock()
+	result, err := q.carryOut(ctx, j)
+	q.mu.Lock()
+	stopped := r.stopped
+	q.mu.Unlock()
+	defer func() {
+		q.mu.Lock()
+		delete(q.running, j.ID)
+		q.mu.Unlock()
+	}()
+	// What came of it is written down even when the process is about to end.
+	last, done := context.WithTimeout(context.WithoutCancel(ctx), closeLater)
+	defer done()
+	if err := q.end(last, j, result, err, stopped, ctx.Err() != nil); err != nil && !errors.Is(err, store.ErrNotFound) {
+		q.Log.Warn("the end of a job was not written down: it is begun again", "job", j.ID, "kind", j.Kind, "error", err)
+	}
+}
+
+func (q *Queue) end(ctx context.Context, j store.Job, result []byte, err error, stopped, ended bool) error {
+	var f *fault.Fault
+	switch {
+	case err == nil:
+		return q.Store.End(ctx, j.ID, q.process, store.Done, string(result), "")
+	case stopped:
+		return q.Store.End(ctx, j.ID, q.process, store.Stopped, "", "")
+	case errors.As(err, &f):
+		q.Log.Error("a job fell over", "job", j.ID, "kind", j.Kind, "lesson", j.LessonID, "try", j.Tries, "error", err, "stack", string(f.Stack))
+		return q.again(ctx, j, q.Refuse(err))
+	case ended, errors.Is(err, store.ErrUnavailable):
+		return q.again(ctx, j, "it was begun too often without coming to its end")
+	}
+	return q.Store.End(ctx, j.ID, q.process, store.Failed, "", q.Refuse(err))
+}
+
+// again lets a job wait for its turn once more.
+func (q *Queue) again(ctx context.Context, j store.Job, why string) error {
+	err := q.Store.Again(ctx, j.ID, q.process, MostTries, why)
+	if err == nil {
+		q.call(ctx)
+	}
+	return err
+}
+
+func (q *Queue) carryOut(ctx context.Context, j store.Job) (result []byte, err error) {
+	defer fault.Catch(&err)
+	do := q.Kinds[j.Kind]
+	if do == nil {
+		return nil, fmt.Errorf("%q: %w", j.Kind, ErrUnknown)
+	}
+	var last time.Time
+	out, err := do(ctx, j, func(said string) {
+		if time.Since(last) < sayEvery {
+			return
+		}
+		last = time.Now()
+		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) {
+			q.Log.Warn("how far a job is was not told", "job", j.ID, "error", err)
+		}
+	})
+	if err == nil {
+		err = ctx.Err()
+	}
+	if err != nil {
+		return nil, err
+	}
+	return json.Marshal(out)
+}
+
+// beats says that this process lives, stops what is not its own any more, and looks after
+// what others left.
+func (q *Queue) beats() {
+	tick := time.NewTicker(beatEvery)
+	defer tick.Stop()
+	var forgot time.Time
+	for failed := false; ; {
+		select {
+		case <-q.ctx.Done():
+			return
+		case <-tick.C:
+		}
+		err := q.beat()
+		if err == nil && time.Since(forgot) > forgets {
+			forgot = time.Now()
+			err = q.Store.Forget(q.ctx, keepEnded)
+		}
+		if q.ctx.Err() == nil && (err != nil) != failed { // once when it goes, and once when it comes back
+			failed = err != nil
+			q.Log.Warn("the queue of jobs", "answers", !failed, "error", err)
+		}
+	}
+}
+
+func (q *Queue) beat() error {
+	ctx, cancel := context.WithTimeout(q.ctx, silentFor/2)
+	defer cancel()
+	if q.Tabs != nil {
+		if err := q.Store.Watch(ctx, q.Tabs()); err != nil {
+			return err
+		}
+	}
+	mine, err := q.Store.Beat(ctx, q.process)
+	if err != nil {
+		return err
+	}
+	q.mu.Lock()
+	var gone []string
+	for id := range q.running {
+		if stop, still := mine[id]; !still || stop {
+			gone = append(gone, id)
+		}
+	}
+	q.mu.Unlock()
+	for _, id := range gone {
+		q.stop(id)
+	}
+	if err := q.Store.Leave(ctx, leftFor); err != nil {
+		return err
+	}
+	waiting, err := q.Store.Rescue(ctx, silentFor, MostTries)
+	if err == nil && waiting > 0 && q.Places > q.Running() { // a ticket too many does no harm
+		q.call(ctx)
+	}
+	return err
+}
