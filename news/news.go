@@ -106,3 +106,17 @@ func (h *Hub) Tabs() []string {
 	}
 	return out
 }
+
+// Count is how many watch.
+func (h *Hub) Count() int {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	return len(h.watchers)
+}
+
+// Closed reports whether nobody hears anything any more.
+func (h *Hub) Closed() bool {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	return h.closed
+}

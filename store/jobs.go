@@ -304,3 +304,14 @@ func (s *Store) HasStudio(ctx context.Context, id string) (there bool, err error
 	err = s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, id)
 	return there, told(err)
 }
+
+// CountJobs is how many jobs wait and how many are carried out, by whatever process.
+func (s *Store) CountJobs(ctx context.Context) (waiting, running int64, err error) {
+	var row struct {
+		Waiting int64 `db:"waiting"`
+		Running int64 `db:"running"`
+	}
+	err = s.db.GetContext(ctx, &row, `select count(*) filter (where state = 'waiting') as waiting, count(*) filter (where state = 'running') as running
+		from job where state in ('waiting', 'running')`)
+	return row.Waiting, row.Running, told(err)
+}

@@ -150,6 +150,9 @@ func (s *Store) namePaintings(ctx context.Context) error {
 // Close ends all connections.
 func (s *Store) Close() error { return s.db.Close() }
 
+// Pool tells of the connections to the database.
+func (s *Store) Pool() sql.DBStats { return s.db.Stats() }
+
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error { return told(s.db.PingContext(ctx)) }
 

@@ -35,6 +35,10 @@ const usage = `proxenos plans and rehearses one-session oil landscapes.
   proxenos schema
   proxenos serve    [--listen 127.0.0.1:8817] [--demo] [--memory 2048] [--artifacts 4096] [--jobs 3] [--allow-network] [--host NAME,NAME]
   proxenos work     [--jobs 3] [--memory 2048]
+  proxenos version
+
+What serve and work are told can stand in the environment as well: --listen as PROXENOS_LISTEN,
+--allow-network as PROXENOS_ALLOW_NETWORK, and so on; DATABASE_URL names the database.
 
 Exit 0 fine; 1 findings of severity stop (check); 2 bad input.
 `
@@ -69,6 +73,10 @@ func main() {
 }
 
 func execute(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) int {
+	if len(args) == 1 && (args[0] == "version" || args[0] == "--version") {
+		fmt.Fprintln(out, "proxenos", version())
+		return fine
+	}
 	if len(args) == 0 || args[0] == "help" || args[0] == "-h" || args[0] == "--help" {
 		fmt.Fprint(out, usage)
 		return fine

@@ -55,6 +55,9 @@ func serveSettings(args []string, out io.Writer) (*settings, error) {
 	set.IntVar(&s.places, "jobs", usualPlaces(), "jobs that it carries out at once; 0 leaves them all to 'proxenos work'")
 	set.BoolVar(&s.allowNetwork, "allow-network", false, "listen for other machines too: there are no accounts yet, so everybody who reaches it may change everything")
 	set.StringVar(&s.hosts, "host", "", "names that the server goes by besides localhost, with commas between them")
+	if err := fromEnvironment(set); err != nil {
+		return nil, err
+	}
 	plain, err := flags(set, args, out)
 	if err != nil {
 		return nil, err
@@ -104,7 +107,7 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 	}
 	debug.SetGCPercent(gcPercent)
 	debug.SetMemoryLimit(set.memory * megabyte)
-	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
 	rehearsals := easel.New(easel.Options{Memory: set.memory * megabyte / keptShare, Cabinet: api.Cabinet{Store: db}, Log: log})
 	defer rehearsals.Close()
 	desk := studio.New(db, rehearsals, build)

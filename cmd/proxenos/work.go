@@ -10,8 +10,10 @@ import (
 	"os"
 	"runtime"
 	"runtime/debug"
+	"strings"
 	"time"
 
+	"proxenos/core/rehearse"
 	"proxenos/store"
 	"proxenos/studio"
 	"proxenos/web/api"
@@ -31,6 +33,9 @@ func workCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer)
 	set := flag.NewFlagSet("work", flag.ContinueOnError)
 	places := set.Int("jobs", usualPlaces(), "jobs at once")
 	memory := set.Int64("memory", 2048, "MB that it may take")
+	if err := fromEnvironment(set); err != nil {
+		return 0, err
+	}
 	plain, err := flags(set, args, out)
 	switch {
 	case err != nil:
@@ -53,7 +58,7 @@ func workCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer)
 	}
 	debug.SetGCPercent(gcPercent)
 	debug.SetMemoryLimit(*memory * megabyte)
-	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
 	rehearsals := easel.New(easel.Options{Memory: *memory * megabyte / keptShare, Cabinet: api.Cabinet{Store: db}, Log: log})
 	defer rehearsals.Close()
 	queue, err := work.Open(ctx, work.Options{Store: db, Kinds: kindsOf(studio.New(db, rehearsals, build)), Places: *places, Log: log, Refuse: studio.Refuse})
@@ -102,4 +107,31 @@ func listen(ctx context.Context, db *store.Store, log *slog.Logger, heard func(s
 		})
 	}()
 	return func() { cancel(); <-ended }
+}
+
+// fromEnvironment gives flags what the environment says: --allow-network is
+// PROXENOS_ALLOW_NETWORK there. What stands in the command comes before it.
+func fromEnvironment(set *flag.FlagSet) (err error) {
+	set.VisitAll(func(f *flag.Flag) {
+		name := "PROXENOS_" + strings.ToUpper(strings.ReplaceAll(f.Name, "-", "_"))
+		if value, there := os.LookupEnv(name); there && err == nil {
+			if wrong := set.Set(f.Name, value); wrong != nil {
+				err = fmt.Errorf("%s: %s is %q: %w", set.Name(), name, value, wrong)
+			}
+		}
+	})
+	return err
+}
+
+// version names the build: the commit that it was made of, and the engine that paints.
+func version() string {
+	name := "of no commit"
+	if info, ok := debug.ReadBuildInfo(); ok {
+		for _, s := range info.Settings {
+			if s.Key == "vcs.revision" {
+				name = s.Value[:min(12, len(s.Value))]
+			}
+		}
+	}
+	return name + ", engine " + rehearse.Version
 }

@@ -26,6 +26,7 @@ import (
 
 // guard stands before every operation.
 func (s *Server) guard(app *fiber.App) {
+	s.watch(app)
 	app.Use(s.stand)
 	app.Use(func(c *fiber.Ctx) error {
 		c.Set("X-Content-Type-Options", "nosniff")

@@ -157,3 +157,28 @@ func TestEachKindOfJobIsStopped(t *testing.T) {
 		t.Errorf("the lesson is at revision %d, %v", head, err)
 	}
 }
+
+func TestItIsWatched(t *testing.T) {
+	s := start(t)
+	s.lesson()
+	r := s.ask("GET", "/api/studios", nil)
+	if len(r.Header.Get("X-Request-Id")) < 8 {
+		t.Error("a reply carries no id")
+	}
+	s.ask("GET", "/api/lessons/nobody", nil)
+	body := string(s.ask("GET", "/metrics", nil).body)
+	for _, line := range []string{`proxenos_requests_total{method="GET",route="/api/studios",status="200"} 1`, `proxenos_requests_total{method="GET",route="/api/lessons/:id",status="404"} 1`,
+		`proxenos_jobs{state="waiting"} 0`, "proxenos_canvas_bytes ", "proxenos_streams 0", "proxenos_database_connections", "go_goroutines"} {
+		if !strings.Contains(body, line) {
+			t.Errorf("the metrics say nothing of %s", line)
+		}
+	}
+	if r := s.ask("GET", "/api/ready", nil); r.StatusCode != 200 {
+		t.Errorf("ready: %d %s", r.StatusCode, r.body)
+	}
+	s.wire.cut()
+	if r := s.ask("GET", "/api/ready", nil); r.StatusCode != 503 {
+		t.Errorf("without a database it is ready: %d", r.StatusCode)
+	}
+	s.wire.mend()
+}

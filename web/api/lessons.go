@@ -129,6 +129,22 @@ func (s *Server) lessonOperations(api huma.API) {
 			out.Body.Database = true
 			return out, nil
 		})
+	huma.Register(api, huma.Operation{OperationID: "ready", Method: http.MethodGet, Path: "/api/ready", Summary: "Whether requests may be sent here: not before the database answers, nor once the application is told to end"},
+		func(ctx context.Context, _ *struct{}) (*one[struct {
+			Ready bool `json:"ready"`
+		}], error) {
+			out := &one[struct {
+				Ready bool `json:"ready"`
+			}]{}
+			if s.Hub.Closed() {
+				return nil, huma.Error503ServiceUnavailable("the application is told to end: ask another one")
+			}
+			if err := s.Store.Ping(ctx); err != nil {
+				return nil, s.refuse(err)
+			}
+			out.Body.Ready = true
+			return out, nil
+		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
 			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), haze.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps()}}, nil

@@ -81,6 +81,17 @@ func New(o Options) *Easel {
 	return e
 }
 
+// Kept is how many canvases are kept, and how many bytes they take.
+func (e *Easel) Kept() (canvases int, bytes int64) {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	for _, j := range e.kept.Values() {
+		canvases++
+		bytes += j.size.Load()
+	}
+	return canvases, bytes
+}
+
 // Close stops all work, waits for it to end and keeps what is not kept yet.
 func (e *Easel) Close() {
 	e.cancel()

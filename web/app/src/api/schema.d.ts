@@ -621,6 +621,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether requests may be sent here: not before the database answers, nor once the application is told to end */
+        get: operations["ready"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -2373,6 +2390,9 @@ export interface components {
         };
         "OneStruct { Database bool \"json:\\\"database\\\"\" }Body": {
             database: boolean;
+        };
+        "OneStruct { Ready bool \"json:\\\"ready\\\"\" }Body": {
+            ready: boolean;
         };
         Pace: {
             /**
@@ -5125,6 +5145,35 @@ export interface operations {
                 };
                 content: {
                     "image/png": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneStruct { Ready bool \"json:\\\"ready\\\"\" }Body"];
                 };
             };
             /** @description Error */
