@@ -74,7 +74,7 @@ test('a birch wood by a pond with a footbridge is made from the nearest kind of 
   await expect(page.getByText(/^Rehearsed/)).toBeVisible({ timeout: 90_000 })
   await act.click(page.getByRole('link', { name: 'Checks' }))
   await act.click(page.getByRole('button', { name: 'Mend all that is safe' }))
-  await expect(page.getByRole('status').last()).toContainText(/^Mended in/, { timeout: 180_000 })
+  await expect(page.getByRole('status').last()).toContainText(/^Saved: mend all that is safe/, { timeout: 180_000 })
   expect(act.count).toBeLessThan(30)
   const made = page.url().replace(/.*lessons\/([^/]+).*/, '$1')
   const saved = (await (await page.request.get(`/api/lessons/${made}`)).json()) as { hash: string; lesson: { zones: { kind: string }[]; mixtures: unknown[] } }

@@ -82,7 +82,7 @@ test('a browser that is closed takes what it waits for with it', async ({ page, 
   const job = (await (await asked).json()) as { id: string }
   const other = await context.newPage()
   await page.close()
-  await other.waitForTimeout(10_000) // nobody asks for the job meanwhile: that would be waiting for it
+  await other.waitForTimeout(15_000) // nobody asks for the job meanwhile: that would be waiting for it
   const after = (await (await other.request.get(`/api/studios/${studio()}/jobs/${job.id}`)).json()) as { state: string }
   expect(after.state).toBe('stopped')
   expect(await revision(other, lesson)).toBe(1)

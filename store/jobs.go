@@ -49,6 +49,10 @@ var ErrFull = errors.New("too many jobs wait: try again when some are done, or s
 // MostWaiting is how many jobs of a studio may wait.
 const MostWaiting = 200
 
+// comesWithin is how long whoever asks for a job has until they are seen to wait for it: their
+// stream may be on its way.
+const comesWithin = 20 * time.Second
+
 const jobColumns = `id, studio_id, lesson_id, kind, same, request, batch, state, said, result, problem, tries, stop`
 
 // StudioOf is the studio that a lesson belongs to.
@@ -69,7 +73,7 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 	if _, err := tx.ExecContext(ctx, `select pg_advisory_xact_lock(hashtext($1))`, j.Same); err != nil {
 		return Job{}, false, told(err)
 	}
-	err = tx.GetContext(ctx, &out, `update job set risen_at = clock_timestamp(), watched_at = clock_timestamp(),
+	err = tx.GetContext(ctx, &out, `update job set risen_at = clock_timestamp(), watched_at = greatest(watched_at, clock_timestamp()),
 			watchers = case when $2 = '' or $2 = any(watchers) then watchers else watchers || $2 end
 		where same = $1 and state in ('waiting', 'running') and not stop returning `+jobColumns, j.Same, watcher)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -89,8 +93,8 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 			watchers = append(watchers, watcher)
 		}
 		fresh = true
-		err = tx.GetContext(ctx, &out, `insert into job (id, studio_id, lesson_id, kind, same, request, batch, watchers)
-			values ($1, $2, $3, $4, $5, $6, $7, $8) returning `+jobColumns, newID(), j.StudioID, j.LessonID, j.Kind, j.Same, j.Request, j.Batch, watchers)
+		err = tx.GetContext(ctx, &out, `insert into job (id, studio_id, lesson_id, kind, same, request, batch, watchers, watched_at)
+			values ($1, $2, $3, $4, $5, $6, $7, $8, clock_timestamp() + $9 * interval '1 second') returning `+jobColumns, newID(), j.StudioID, j.LessonID, j.Kind, j.Same, j.Request, j.Batch, watchers, comesWithin.Seconds())
 	}
 	if err != nil {
 		return Job{}, false, told(err)
@@ -100,8 +104,9 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 
 // Take gives the job whose turn it is to a process: what somebody looks at before what can
 // wait; then the studio of which least is under way and which was served longest ago; of a
-// studio what was asked for last. ErrNotFound when nothing waits.
-func (s *Store) Take(ctx context.Context, process string) (j Job, err error) {
+// studio what was asked for last. Without batch, only what somebody looks at. ErrNotFound when
+// nothing waits.
+func (s *Store) Take(ctx context.Context, process string, batch bool) (j Job, err error) {
 	err = s.db.GetContext(ctx, &j, `update job set state = 'running', process = $1, begun_at = clock_timestamp(), beat_at = clock_timestamp(), tries = tries + 1
 		where id = (
 			select w.id from job w
@@ -109,10 +114,10 @@ func (s *Store) Take(ctx context.Context, process string) (j Job, err error) {
 				select count(*) filter (where o.state = 'running') as busy, max(o.begun_at) as served
 				from job o where o.studio_id = w.studio_id and (o.state = 'running' or o.ended_at > now() - interval '1 minute')
 			) o on true
-			where w.state = 'waiting' and not w.stop
+			where w.state = 'waiting' and not w.stop and ($2 or not w.batch)
 			order by w.batch, o.busy, o.served nulls first, w.risen_at desc
 			limit 1 for update of w skip locked)
-		returning `+jobColumns, process)
+		returning `+jobColumns, process, batch)
 	return j, told(err)
 }
 
@@ -157,7 +162,7 @@ func (s *Store) Stop(ctx context.Context, id, watcher string) error {
 
 // Job returns a job of a studio, and marks that somebody asks for it.
 func (s *Store) Job(ctx context.Context, studio, id string) (j Job, err error) {
-	err = s.db.GetContext(ctx, &j, `update job set watched_at = clock_timestamp() where id = $1 and studio_id = $2 returning `+jobColumns, id, studio)
+	err = s.db.GetContext(ctx, &j, `update job set watched_at = greatest(watched_at, clock_timestamp()) where id = $1 and studio_id = $2 returning `+jobColumns, id, studio)
 	return j, told(err)
 }
 

@@ -316,7 +316,21 @@ func (d *Desk) mend(ctx context.Context, first *lesson.Lesson, a Asked, say func
 		return nil, err
 	}
 	out.Revision, out.Undo = r.Number, &lesson.AnyEdit{Edit: undo}
-	return out, nil
+	return out, d.adopt(ctx, r, &own)
+}
+
+// adopt gives the easel what was painted while a lesson was mended: whoever looks at it now
+// need not wait.
+func (d *Desk) adopt(ctx context.Context, r store.Revision, own *starter.Own) error {
+	coarse, fine := own.Last()
+	if coarse == nil || fine == nil || fine.Lesson.Painting() != r.Painting || coarse.Lesson.Painting() != r.Painting {
+		return nil
+	}
+	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: fine.Lesson, Rehearsal: fine, Trials: coarse})
+	if err == nil {
+		d.Easel.Adopt(r.LessonID, r.Number, coarse, fine, list)
+	}
+	return err
 }
 
 // Refuse says in plain words why a job failed.

@@ -71,6 +71,7 @@ type Queue struct {
 	cancel  context.CancelFunc
 	loops   sync.WaitGroup
 
+	taking  sync.Mutex // held while a job is taken
 	mu      sync.Mutex
 	running map[string]*running
 }
@@ -79,6 +80,7 @@ type Queue struct {
 type running struct {
 	cancel  context.CancelCauseFunc
 	stopped bool
+	batch   bool // it can wait for what somebody looks at
 }
 
 var errStopped = errors.New("stopped")
@@ -234,9 +236,31 @@ func (q *Queue) Running() int {
 	return len(q.running)
 }
 
+// take is the job whose turn it is. A place is kept free for what somebody looks at: what can
+// wait takes all but one.
+func (q *Queue) take(ctx context.Context) (store.Job, error) {
+	q.taking.Lock()
+	defer q.taking.Unlock()
+	q.mu.Lock()
+	batch := 0
+	for _, r := range q.running {
+		if r.batch {
+			batch++
+		}
+	}
+	q.mu.Unlock()
+	j, err := q.Store.Take(ctx, q.process, batch < max(1, q.Places-1))
+	if err == nil {
+		q.mu.Lock()
+		q.running[j.ID] = &running{batch: j.Batch, cancel: func(error) {}}
+		q.mu.Unlock()
+	}
+	return j, err
+}
+
 // next carries out the job whose turn it is, if there is one.
 func (q *Queue) next(ctx context.Context) {
-	j, err := q.Store.Take(ctx, q.process)
+	j, err := q.take(ctx)
 	if err != nil {
 		if !errors.Is(err, store.ErrNotFound) && ctx.Err() == nil {
 			q.Log.Warn("no job could be taken", "error", err)
@@ -245,9 +269,12 @@ func (q *Queue) next(ctx context.Context) {
 	}
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
-	r := &running{cancel: cancel}
 	q.mu.Lock()
-	q.running[j.ID] = r
+	r := q.running[j.ID]
+	r.cancel = cancel
+	if r.stopped { // at the same moment
+		cancel(errStopped)
+	}
 	q.mu.Unlock()
 	result, err := q.carryOut(ctx, j)
 	q.mu.Lock()
@@ -257,6 +284,7 @@ func (q *Queue) next(ctx context.Context) {
 		q.mu.Lock()
 		delete(q.running, j.ID)
 		q.mu.Unlock()
+		q.call(context.WithoutCancel(ctx)) // its place is free: something may wait for it
 	}()
 	// What came of it is written down even when the process is about to end.
 	last, done := context.WithTimeout(context.WithoutCancel(ctx), closeLater)

@@ -134,7 +134,7 @@ func TestStudiosTakeTurns(t *testing.T) {
 	ask(t, q, asked("a", "x", "a0"), "") // it rises
 	var order []string
 	for {
-		j, err := s.Take(t.Context(), "hand")
+		j, err := s.Take(t.Context(), "hand", true)
 		if errors.Is(err, store.ErrNotFound) {
 			break
 		}
@@ -199,6 +199,7 @@ func TestWhatNobodyWaitsForIsStopped(t *testing.T) {
 	ask(t, q, asked("a", "forever", "two"), "x")
 	<-begins
 	<-begins
+	time.Sleep(1500 * time.Millisecond) // they are seen to be there
 	here.Store(&[]string{"y"})
 	select {
 	case id := <-ends:
@@ -253,7 +254,7 @@ func TestAnotherProcessFinishes(t *testing.T) {
 	if err != nil || !fresh {
 		t.Fatal(err)
 	}
-	if _, err := s.Take(t.Context(), "a process that is killed then"); err != nil {
+	if _, err := s.Take(t.Context(), "a process that is killed then", true); err != nil {
 		t.Fatal(err)
 	}
 	var calm atomic.Bool

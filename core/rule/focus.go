@@ -124,7 +124,7 @@ func findRival(c *Context) []Finding {
 	return []Finding{{
 		Says:   fmt.Sprintf("At %.0f, %.0f mm the contrast is %.0f L*, %.0f %% of that of the focal area.", other.X, other.Y, other.Strength, 100*other.Strength/mine.Strength),
 		Figure: round(100*other.Strength/mine.Strength, 0), Unit: "%", Threshold: 100 * rivalShare, Where: "focal",
-		Steps: c.stepsAt(other.X, other.Y, window), At: rehearse.Spot{X: other.X, Y: other.Y}, OnCanvas: true, Remedies: c.quiet(other),
+		Steps: c.stepsAt(other.X, other.Y, window), At: rehearse.Spot{X: other.X, Y: other.Y}, OnCanvas: true, Remedies: append(c.quiet(other), c.strengthen()...),
 	}}
 }
 

@@ -46,6 +46,9 @@ type Canvases interface {
 // script is still the same. The zero value is ready for use.
 type Own struct{ coarse, fine *rehearse.Rehearsal }
 
+// Last are the canvases that were painted last; nil where there is none.
+func (o *Own) Last() (coarse, fine *rehearse.Rehearsal) { return o.coarse, o.fine }
+
 // Coarse paints a lesson on a coarse canvas.
 func (o *Own) Coarse(ctx context.Context, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
 	return goOn(ctx, &o.coarse, l, rehearse.CoarseCell)
