@@ -7,4 +7,5 @@ name=proxenos_e2e_$1
 psql -qX "$url" -c "drop database if exists $name with (force)" -c "create database $name"
 base=${url%%\?*}
 query=${url#"$base"}
-DATABASE_URL="${base%/*}/$name$query" exec bin/proxenos serve --demo --listen "127.0.0.1:$1"
+mkdir -p .run
+DATABASE_URL="${base%/*}/$name$query" exec bin/proxenos serve --demo --listen "127.0.0.1:$1" 2>.run/e2e.log
