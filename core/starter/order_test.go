@@ -1,6 +1,7 @@
 package starter_test
 
 import (
+	"slices"
 	"testing"
 
 	"proxenos/core/lesson"
@@ -9,11 +10,12 @@ import (
 )
 
 // Every kind of scene under every house method, mended as a person gets it, is painted from
-// back to front, and its mediums come in the order that the method has.
+// back to front, and its mediums come in the order that the method has. What is made sound at
+// full size is judged there.
 func TestStartersAreInTheOrderOfDepthAndOfMediums(t *testing.T) {
 	for i, kind := range starter.Kinds() {
-		for j, method := range lesson.Words().Methods {
-			if (i+j)%3 > 0 { // every method with three kinds, every kind with two methods
+		for _, method := range lesson.Words().Methods {
+			if slices.Contains(soundMethods(i), method.ID) {
 				continue
 			}
 			t.Run(kind.ID+", "+method.ID, func(t *testing.T) {
@@ -24,19 +26,25 @@ func TestStartersAreInTheOrderOfDepthAndOfMediums(t *testing.T) {
 				if err != nil {
 					t.Fatal(err)
 				}
-				r, err := rehearse.Run(t.Context(), l, rehearse.CoarseCell, nil)
-				if err != nil {
-					t.Fatal(err)
-				}
-				for k, p := range r.Reports {
-					if p.Crossed.Edge > 3 {
-						t.Errorf("%s paints over %s, which stands nearer, along %.1f cm", l.Label(k), p.Crossed.Plane, p.Crossed.Edge)
-					}
-				}
-				judgeMediums(t, l)
+				judgeOrder(t, l)
 			})
 		}
 	}
+}
+
+// judgeOrder holds a lesson to the order of depth, and to that of its mediums.
+func judgeOrder(t *testing.T, l *lesson.Lesson) {
+	t.Helper()
+	r, err := rehearse.Run(t.Context(), l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i, p := range r.Reports {
+		if p.Crossed.Edge > 3 {
+			t.Errorf("%s paints over %s, which stands nearer, along %.1f cm", l.Label(i), p.Crossed.Plane, p.Crossed.Edge)
+		}
+	}
+	judgeMediums(t, l)
 }
 
 // judgeMediums holds a lesson to what its method says of the order of its mediums.

@@ -127,7 +127,7 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 			e = choices
 		}
 	}
-	if accepts && len(e) == 0 && len(open) <= fewOpen { // and where choices remain, one that harms nothing is made
+	if accepts && len(e) == 0 && r != trials && len(open) <= fewOpen { // and where choices remain on the fine canvas, one that harms nothing is made
 		if e, err = rule.Choose(ctx, l, r, trials, open, mostTried); err != nil {
 			return nil, nil, err
 		}
