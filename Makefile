@@ -26,7 +26,7 @@ test-deps: ## install what is missing to test
 	scripts/deps.sh test
 
 # Sources that the binary is made of.
-go_files := $(shell find cmd core demo export store web tools -name '*.go' -o -name '*.sql' -o -name '*.schema.json') $(wildcard demo/*.json) go.mod go.sum
+go_files := $(shell find . -name node_modules -prune -o \( -name '*.go' -o -name '*.sql' -o -name '*.schema.json' \) -print) $(wildcard demo/*.json) go.mod go.sum
 web_files := $(shell find $(web)/src $(web)/public -type f) $(web)/index.html $(web)/vite.config.ts $(web)/scripts/compress.mjs $(web)/package-lock.json
 
 web: $(web)/dist/index.html
@@ -44,7 +44,7 @@ generate: ## make all generated code again
 	$(GO) run ./tools/ruledoc
 	$(GO) run ./tools/housedoc
 	$(GO) run ./tools/demopictures
-	$(GO) run ./cmd/proxenos openapi | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 1) + "\n")' > web/api/openapi.json
+	$(GO) run ./cmd/proxenos openapi | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 1) + "\n")' > web/api/openapi.json.new && mv web/api/openapi.json.new web/api/openapi.json
 	cd $(web) && npm run --silent types
 
 lint: ## vet, staticcheck, types, ESLint, generated code up to date

@@ -63,28 +63,47 @@ async function raw(page: Page) {
   return `/api/lessons/${id}`
 }
 
+/** asked is the next job that a page asks for. */
+const asked = async (page: Page) => {
+  const reply = await page.waitForResponse((r) => r.url().endsWith('/jobs') && r.request().method() === 'POST')
+  return (await reply.json()) as { id: string }
+}
+
 const revision = async (page: Page, lesson: string) => ((await (await page.request.get(lesson)).json()) as { revision: number }).revision
 
 test('mending is stopped, and nothing is changed', async ({ page }) => {
   const lesson = await raw(page)
+  const job = asked(page)
   await page.getByRole('button', { name: 'Mend all that is safe' }).click()
   await page.getByRole('button', { name: /^Stop mending, round/ }).click()
   await expect(page.getByRole('status').last()).toContainText('Stopped mending; nothing was changed.')
   await expect(page.getByRole('button', { name: 'Mend all that is safe' })).toBeEnabled()
-  await page.waitForTimeout(6000) // what was not stopped would go on, and be saved in the end
+  // That was said once the job had ended: what goes on would be under way still.
+  expect(await (await page.request.get(`/api/studios/${studio()}/jobs/${(await job).id}`)).json()).toMatchObject({ state: 'stopped' })
   expect(await revision(page, lesson)).toBe(1)
 })
 
 test('a browser that is closed takes what it waits for with it', async ({ page, context }) => {
   const lesson = await raw(page)
-  const asked = page.waitForResponse((r) => r.url().endsWith('/jobs') && r.request().method() === 'POST')
+  const asking = asked(page)
   await page.getByRole('button', { name: 'Mend all that is safe' }).click()
-  const job = (await (await asked).json()) as { id: string }
+  const job = await asking
+  // Another tab hears how the job ends; to ask for it would be to wait for it.
   const other = await context.newPage()
+  await other.goto('/')
+  const end = other.evaluate(
+    ([room, id]) =>
+      new Promise<string>((heard) => {
+        const events = new EventSource(`/api/studios/${room}/events`)
+        events.onmessage = (e: MessageEvent<string>) => {
+          const said = JSON.parse(e.data) as { job?: string; state?: string }
+          if (said.job === id && said.state && !['waiting', 'running'].includes(said.state)) heard(said.state)
+        }
+      }),
+    [studio(), job.id] as const,
+  )
   await page.close()
-  await other.waitForTimeout(15_000) // nobody asks for the job meanwhile: that would be waiting for it
-  const after = (await (await other.request.get(`/api/studios/${studio()}/jobs/${job.id}`)).json()) as { state: string }
-  expect(after.state).toBe('stopped')
+  expect(await end).toBe('stopped')
   expect(await revision(other, lesson)).toBe(1)
 })
 

@@ -8,7 +8,7 @@ cd "$(dirname "$0")/.."
 DATABASE_URL=$(scripts/postgres.sh start)
 export DATABASE_URL
 # shellcheck disable=SC2046
-go test $(go list ./... | grep -v /node_modules/ | grep -Ev '/(store|web/easel)$')
-go test -race ./store ./web/easel
+go test $(go list ./... | grep -v /node_modules/ | grep -Ev '/(store|easel|work|news)$')
+go test -race ./store ./easel ./work ./news
 go test -race -run 'NewestFirst|Database|Foreign|Stands|Margin|NotChanged|SentTwice|Outlive|ANewerEdit' ./web/api
 (cd e2e && npx --no-install playwright test)

@@ -241,6 +241,12 @@ func (s *Store) Forget(ctx context.Context, after time.Duration) error {
 	return told(err)
 }
 
+// Kinds of event.
+const (
+	LessonEvent = "lesson" // it was saved
+	JobEvent    = "job"    // it went on, or ended
+)
+
 // Event is what happened in a studio: a lesson was saved, or a job went on.
 type Event struct {
 	ID       int64  `json:"id,omitempty" doc:"to go on from; 0 for what passes"`
@@ -256,7 +262,7 @@ type Event struct {
 
 // tell tells what has become of a job.
 func (j Job) tell(ctx context.Context, tx *sqlx.Tx) error {
-	return tell(ctx, tx, Event{Kind: "job", Studio: j.StudioID, Lesson: j.LessonID, Job: j.ID, State: j.State, Said: j.Said, Stop: j.Stop}, j.State.Ended())
+	return tell(ctx, tx, Event{Kind: JobEvent, Studio: j.StudioID, Lesson: j.LessonID, Job: j.ID, State: j.State, Said: j.Said, Stop: j.Stop}, j.State.Ended())
 }
 
 // Channel is what events are announced on.

@@ -230,5 +230,5 @@ func announce(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
 	if err := tx.GetContext(ctx, &r.StudioID, `select studio_id from lesson where id = $1`, r.LessonID); err != nil {
 		return err
 	}
-	return tell(ctx, tx, Event{Kind: "lesson", Studio: r.StudioID, Lesson: r.LessonID, Revision: r.Number}, true)
+	return tell(ctx, tx, Event{Kind: LessonEvent, Studio: r.StudioID, Lesson: r.LessonID, Revision: r.Number}, true)
 }

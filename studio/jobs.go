@@ -1,14 +1,12 @@
 package studio
 
 import (
-	"bytes"
 	"context"
 	"encoding/base64"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"image"
-	"image/png"
 	"slices"
 
 	"proxenos/core/film"
@@ -17,8 +15,8 @@ import (
 	"proxenos/core/rule"
 	"proxenos/core/score"
 	"proxenos/core/starter"
+	"proxenos/easel"
 	"proxenos/store"
-	"proxenos/web/easel"
 )
 
 // Kinds of work that take longer than a blink.
@@ -191,11 +189,11 @@ func (d *Desk) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a As
 		if a.At != nil {
 			img = side.r.Place(film.Paint, side.r.Lesson.Minutes(), *a.At, trialSide, trialWidth)
 		}
-		var b bytes.Buffer
-		if err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img); err != nil {
+		body, err := PNG(img)
+		if err != nil {
 			return nil, err
 		}
-		*side.to = "data:image/png;base64," + base64.StdEncoding.EncodeToString(b.Bytes())
+		*side.to = "data:image/png;base64," + base64.StdEncoding.EncodeToString(body)
 	}
 	return out, nil
 }

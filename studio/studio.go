@@ -4,9 +4,14 @@
 package studio
 
 import (
+	"bytes"
 	"context"
+	"crypto/sha256"
 	"encoding/json"
 	"errors"
+	"fmt"
+	"image"
+	"image/png"
 
 	lru "github.com/hashicorp/golang-lru/v2"
 	"golang.org/x/sync/singleflight"
@@ -15,8 +20,8 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/run"
+	"proxenos/easel"
 	"proxenos/store"
-	"proxenos/web/easel"
 )
 
 // A Desk is where things are done. Make it with [New]; it is safe for concurrent use.
@@ -143,6 +148,32 @@ func (d *Desk) Besides(ctx context.Context, id string, l *lesson.Lesson, r *rehe
 	kept, err := d.Store.Runs(ctx, id)
 	out.Cupboard, out.Runs = &c, Bare(kept)
 	return out, err
+}
+
+// Beyond lets the rules speak that ask the cupboard and the runs of the lesson with an id,
+// whose canvas is known by its reports; foreseen says that these are of a coarse one. What they
+// say is kept by all that they were asked about.
+func (d *Desk) Beyond(ctx context.Context, id string, l *lesson.Lesson, reports []rehearse.Report, foreseen bool) ([]rule.Finding, error) {
+	c, err := d.Besides(ctx, id, l, nil)
+	if err != nil {
+		return nil, err
+	}
+	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, foreseen})
+	if err != nil {
+		return nil, err
+	}
+	return Judged(ctx, d, l, fmt.Sprintf("beyond-%x", sha256.Sum256(asked)), func(_ context.Context, out *[]rule.Finding) (err error) {
+		c.Reports = reports
+		*out, err = rule.Beyond(c)
+		return err
+	})
+}
+
+// PNG writes a picture quickly rather than small: it goes over loopback or is kept.
+func PNG(img image.Image) ([]byte, error) {
+	var b bytes.Buffer
+	err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img)
+	return b.Bytes(), err
 }
 
 // Bare are the runs without their keys.

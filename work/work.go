@@ -10,7 +10,6 @@ package work
 import (
 	"context"
 	"crypto/rand"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"log/slog"
@@ -23,7 +22,6 @@ import (
 	"github.com/riverqueue/river/riverdriver/riverpgxv5"
 	"github.com/riverqueue/river/rivermigrate"
 
-	"proxenos/core/fault"
 	"proxenos/store"
 )
 
@@ -215,188 +213,7 @@ func (q *Queue) call(ctx context.Context) {
 
 // Heard is told what was heard of jobs: one that is to stop is stopped at once.
 func (q *Queue) Heard(e store.Event) {
-	if e.Kind == "job" && e.Stop {
+	if e.Kind == store.JobEvent && e.Stop {
 		q.stop(e.Job)
 	}
-}
-
-func (q *Queue) stop(id string) {
-	q.mu.Lock()
-	defer q.mu.Unlock()
-	if r := q.running[id]; r != nil {
-		r.stopped = true
-		r.cancel(errStopped)
-	}
-}
-
-// Running is how many jobs are carried out here.
-func (q *Queue) Running() int {
-	q.mu.Lock()
-	defer q.mu.Unlock()
-	return len(q.running)
-}
-
-// take is the job whose turn it is. A place is kept free for what somebody looks at: what can
-// wait takes all but one.
-func (q *Queue) take(ctx context.Context) (store.Job, error) {
-	q.taking.Lock()
-	defer q.taking.Unlock()
-	q.mu.Lock()
-	batch := 0
-	for _, r := range q.running {
-		if r.batch {
-			batch++
-		}
-	}
-	q.mu.Unlock()
-	j, err := q.Store.Take(ctx, q.process, batch < max(1, q.Places-1))
-	if err == nil {
-		q.mu.Lock()
-		q.running[j.ID] = &running{batch: j.Batch, cancel: func(error) {}}
-		q.mu.Unlock()
-	}
-	return j, err
-}
-
-// next carries out the job whose turn it is, if there is one.
-func (q *Queue) next(ctx context.Context) {
-	j, err := q.take(ctx)
-	if err != nil {
-		if !errors.Is(err, store.ErrNotFound) && ctx.Err() == nil {
-			q.Log.Warn("no job could be taken", "error", err)
-		}
-		return
-	}
-	ctx, cancel := context.WithCancelCause(ctx)
-	defer cancel(nil)
-	q.mu.Lock()
-	r := q.running[j.ID]
-	r.cancel = cancel
-	if r.stopped { // at the same moment
-		cancel(errStopped)
-	}
-	q.mu.Unlock()
-	result, err := q.carryOut(ctx, j)
-	q.mu.Lock()
-	stopped := r.stopped
-	q.mu.Unlock()
-	defer func() {
-		q.mu.Lock()
-		delete(q.running, j.ID)
-		q.mu.Unlock()
-		q.call(context.WithoutCancel(ctx)) // its place is free: something may wait for it
-	}()
-	// What came of it is written down even when the process is about to end.
-	last, done := context.WithTimeout(context.WithoutCancel(ctx), closeLater)
-	defer done()
-	if err := q.end(last, j, result, err, stopped, ctx.Err() != nil); err != nil && !errors.Is(err, store.ErrNotFound) {
-		q.Log.Warn("the end of a job was not written down: it is begun again", "job", j.ID, "kind", j.Kind, "error", err)
-	}
-}
-
-func (q *Queue) end(ctx context.Context, j store.Job, result []byte, err error, stopped, ended bool) error {
-	var f *fault.Fault
-	switch {
-	case err == nil:
-		return q.Store.End(ctx, j.ID, q.process, store.Done, string(result), "")
-	case stopped:
-		return q.Store.End(ctx, j.ID, q.process, store.Stopped, "", "")
-	case errors.As(err, &f):
-		q.Log.Error("a job fell over", "job", j.ID, "kind", j.Kind, "lesson", j.LessonID, "try", j.Tries, "error", err, "stack", string(f.Stack))
-		return q.again(ctx, j, q.Refuse(err))
-	case ended, errors.Is(err, store.ErrUnavailable):
-		return q.again(ctx, j, "it was begun too often without coming to its end")
-	}
-	return q.Store.End(ctx, j.ID, q.process, store.Failed, "", q.Refuse(err))
-}
-
-// again lets a job wait for its turn once more.
-func (q *Queue) again(ctx context.Context, j store.Job, why string) error {
-	err := q.Store.Again(ctx, j.ID, q.process, MostTries, why)
-	if err == nil {
-		q.call(ctx)
-	}
-	return err
-}
-
-func (q *Queue) carryOut(ctx context.Context, j store.Job) (result []byte, err error) {
-	defer fault.Catch(&err)
-	do := q.Kinds[j.Kind]
-	if do == nil {
-		return nil, fmt.Errorf("%q: %w", j.Kind, ErrUnknown)
-	}
-	var last time.Time
-	out, err := do(ctx, j, func(said string) {
-		if time.Since(last) < sayEvery {
-			return
-		}
-		last = time.Now()
-		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) {
-			q.Log.Warn("how far a job is was not told", "job", j.ID, "error", err)
-		}
-	})
-	if err == nil {
-		err = ctx.Err()
-	}
-	if err != nil {
-		return nil, err
-	}
-	return json.Marshal(out)
-}
-
-// beats says that this process lives, stops what is not its own any more, and looks after
-// what others left.
-func (q *Queue) beats() {
-	tick := time.NewTicker(beatEvery)
-	defer tick.Stop()
-	var forgot time.Time
-	for failed := false; ; {
-		select {
-		case <-q.ctx.Done():
-			return
-		case <-tick.C:
-		}
-		err := q.beat()
-		if err == nil && time.Since(forgot) > forgets {
-			forgot = time.Now()
-			err = q.Store.Forget(q.ctx, keepEnded)
-		}
-		if q.ctx.Err() == nil && (err != nil) != failed { // once when it goes, and once when it comes back
-			failed = err != nil
-			q.Log.Warn("the queue of jobs", "answers", !failed, "error", err)
-		}
-	}
-}
-
-func (q *Queue) beat() error {
-	ctx, cancel := context.WithTimeout(q.ctx, silentFor/2)
-	defer cancel()
-	if q.Tabs != nil {
-		if err := q.Store.Watch(ctx, q.Tabs()); err != nil {
-			return err
-		}
-	}
-	mine, err := q.Store.Beat(ctx, q.process)
-	if err != nil {
-		return err
-	}
-	q.mu.Lock()
-	var gone []string
-	for id := range q.running {
-		if stop, still := mine[id]; !still || stop {
-			gone = append(gone, id)
-		}
-	}
-	q.mu.Unlock()
-	for _, id := range gone {
-		q.stop(id)
-	}
-	if err := q.Store.Leave(ctx, leftFor); err != nil {
-		return err
-	}
-	waiting, err := q.Store.Rescue(ctx, silentFor, MostTries)
-	if err == nil && waiting > 0 && q.Places > q.Running() { // a ticket too many does no harm
-		q.call(ctx)
-	}
-	return err
 }

@@ -11,6 +11,7 @@ import (
 
 	"proxenos/core/lesson/sample"
 	"proxenos/internal/testdb"
+	"proxenos/internal/wait"
 	"proxenos/store"
 	"proxenos/work"
 )
@@ -62,20 +63,16 @@ func ask(t *testing.T, q *work.Queue, j store.Job, watcher string) store.Job {
 }
 
 // ended waits for the end of a job.
-func ended(t *testing.T, s *store.Store, j store.Job, within time.Duration) store.Job {
+func ended(t *testing.T, s *store.Store, j store.Job) (now store.Job) {
 	t.Helper()
-	for end := time.Now().Add(within); ; time.Sleep(10 * time.Millisecond) {
-		now, err := s.Job(t.Context(), j.StudioID, j.ID)
-		if err != nil {
+	wait.Until(t, "the job has ended", func() bool {
+		var err error
+		if now, err = s.Job(t.Context(), j.StudioID, j.ID); err != nil {
 			t.Fatal(err)
 		}
-		if now.State.Ended() {
-			return now
-		}
-		if time.Now().After(end) {
-			t.Fatalf("after %v the job is %s", within, now.State)
-		}
-	}
+		return now.State.Ended()
+	})
+	return now
 }
 
 // forever is a job that goes on until it is stopped, and tells when it begins and ends.
@@ -104,7 +101,7 @@ func TestAJobIsDoneOnceAndShared(t *testing.T) {
 		}
 	}
 	close(goOn)
-	if j := ended(t, s, first, 5*time.Second); j.State != store.Done || j.Result != `{"times":1}` {
+	if j := ended(t, s, first); j.State != store.Done || j.Result != `{"times":1}` {
 		t.Errorf("%+v", j)
 	}
 	if later := ask(t, q, asked("a", "count", "the same"), ""); later.ID == first.ID {
@@ -120,7 +117,7 @@ func TestAJobIsDoneOnceAndShared(t *testing.T) {
 
 func TestStudiosTakeTurns(t *testing.T) {
 	s := shop(t)
-	q := open(t, s, 0, map[string]work.Do{"x": nil2, "heavy": nil2}, nil)
+	q := open(t, s, 0, map[string]work.Do{"x": nothing, "heavy": nothing}, nil)
 	for i := range 5 {
 		j := asked("a", "heavy", fmt.Sprint("heavy", i))
 		j.Batch = true
@@ -153,7 +150,7 @@ func TestStudiosTakeTurns(t *testing.T) {
 	}
 }
 
-func nil2(context.Context, store.Job, func(string)) (any, error) { return nil, nil }
+func nothing(context.Context, store.Job, func(string)) (any, error) { return nil, nil }
 
 func TestAJobIsStopped(t *testing.T) {
 	s := shop(t)
@@ -180,7 +177,7 @@ func TestAJobIsStopped(t *testing.T) {
 	if took := time.Since(told); took > 500*time.Millisecond {
 		t.Errorf("it goes on for %v", took)
 	}
-	if now := ended(t, s, j, 2*time.Second); now.State != store.Stopped {
+	if now := ended(t, s, j); now.State != store.Stopped {
 		t.Errorf("it is %s", now.State)
 	}
 	if err := s.Stop(t.Context(), j.ID, ""); !errors.Is(err, store.ErrNotFound) {
@@ -193,29 +190,30 @@ func TestWhatNobodyWaitsForIsStopped(t *testing.T) {
 	begins, ends := make(chan string, 9), make(chan string, 9)
 	var here atomic.Pointer[[]string]
 	here.Store(&[]string{"x", "y"})
-	q := open(t, s, 2, map[string]work.Do{"forever": forever(begins, ends)}, func() []string { return *here.Load() })
+	var beats atomic.Int32
+	q := open(t, s, 2, map[string]work.Do{"forever": forever(begins, ends)}, func() []string { beats.Add(1); return *here.Load() })
+	beat := func(more int32) func() bool { // how often it was said who is there
+		until := beats.Load() + more
+		return func() bool { return beats.Load() >= until }
+	}
 	left := ask(t, q, asked("a", "forever", "one"), "x")
 	stays := ask(t, q, asked("a", "forever", "two"), "y")
 	ask(t, q, asked("a", "forever", "two"), "x")
 	<-begins
 	<-begins
-	time.Sleep(1500 * time.Millisecond) // they are seen to be there
+	wait.Until(t, "both are seen to be there", beat(2))
 	here.Store(&[]string{"y"})
-	select {
-	case id := <-ends:
-		if id != left.ID {
-			t.Error("the one that is waited for was stopped")
-		}
-	case <-time.After(15 * time.Second):
-		t.Fatal("nobody waits for it, and it goes on")
+	if id := <-ends; id != left.ID {
+		t.Error("the one that is waited for was stopped")
 	}
 	if err := s.Stop(t.Context(), stays.ID, "x"); err != nil { // x leaves, y is still there
 		t.Fatal(err)
 	}
+	wait.Until(t, "it would have been stopped", beat(8)) // a beat a second; after five nobody waits for it
 	select {
 	case <-ends:
 		t.Error("one of two left, and it was stopped")
-	case <-time.After(7 * time.Second):
+	default:
 	}
 	if err := s.Stop(t.Context(), stays.ID, "y"); err != nil {
 		t.Fatal(err)
@@ -236,13 +234,13 @@ func TestWhatFallsOverIsTriedThreeTimes(t *testing.T) {
 	falls := ask(t, q, asked("a", "falls", "falls"), "")
 	no := ask(t, q, asked("a", "no", "no"), "")
 	fine := ask(t, q, asked("a", "fine", "fine"), "")
-	if j := ended(t, s, falls, 10*time.Second); j.State != store.Failed || tries.Load() != work.MostTries || j.Problem == "" {
+	if j := ended(t, s, falls); j.State != store.Failed || tries.Load() != work.MostTries || j.Problem == "" {
 		t.Errorf("%d tries: %+v", tries.Load(), j)
 	}
-	if j := ended(t, s, no, 5*time.Second); j.State != store.Failed || j.Tries != 1 || j.Problem != "the lesson is empty" {
+	if j := ended(t, s, no); j.State != store.Failed || j.Tries != 1 || j.Problem != "the lesson is empty" {
 		t.Errorf("%+v", j)
 	}
-	if j := ended(t, s, fine, 5*time.Second); j.State != store.Done || j.Result != `"well"` {
+	if j := ended(t, s, fine); j.State != store.Done || j.Result != `"well"` {
 		t.Errorf("what comes after: %+v", j)
 	}
 }
@@ -273,27 +271,25 @@ func TestAnotherProcessFinishes(t *testing.T) {
 		t.Fatal(err)
 	}
 	// It is watched all the while by those who ask for it.
-	if now := ended(t, s, j, 20*time.Second); now.State != store.Done || now.Tries != 2 {
+	if now := ended(t, s, j); now.State != store.Done || now.Tries != 2 {
 		t.Errorf("%+v", now)
 	}
 	if err := s.End(t.Context(), j.ID, "a process that is killed then", store.Done, `"late"`, ""); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("the first comes back and ends it again: %v", err)
 	}
 	slow := ask(t, first, asked("a", "slow", "slow"), "")
-	for first.Running() == 0 {
-		time.Sleep(5 * time.Millisecond)
-	}
+	wait.Until(t, "it is carried out", func() bool { return first.Running() == 1 })
 	first.Close()
 	calm.Store(true)
 	open(t, s, 1, kinds, nil)
-	if now := ended(t, s, slow, 10*time.Second); now.State != store.Done || now.Tries != 2 {
+	if now := ended(t, s, slow); now.State != store.Done || now.Tries != 2 {
 		t.Errorf("%+v", now)
 	}
 }
 
 func TestTooManyAreRefused(t *testing.T) {
 	s := shop(t)
-	q := open(t, s, 0, map[string]work.Do{"x": nil2}, nil)
+	q := open(t, s, 0, map[string]work.Do{"x": nothing}, nil)
 	var full, taken atomic.Int32
 	var all sync.WaitGroup
 	for k := range 8 {

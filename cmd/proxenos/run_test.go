@@ -13,9 +13,9 @@ import (
 	"sync/atomic"
 	"syscall"
 	"testing"
-	"time"
 
 	"proxenos/internal/testdb"
+	"proxenos/internal/wait"
 )
 
 // Told to end while it is asked from all sides, the server ends with 0, and what it has
@@ -55,9 +55,7 @@ func TestStoppedUnderLoadNothingAcknowledgedIsLost(t *testing.T) {
 			}
 		})
 	}
-	for saved.Load() < 20 {
-		time.Sleep(5 * time.Millisecond)
-	}
+	wait.Until(t, "twenty edits are saved", func() bool { return saved.Load() >= 20 })
 	if err := server.Signal(syscall.SIGTERM); err != nil {
 		t.Fatal(err)
 	}

@@ -15,12 +15,12 @@ import (
 	"time"
 
 	"proxenos/demo"
+	"proxenos/easel"
 	"proxenos/news"
 	"proxenos/store"
 	"proxenos/studio"
 	"proxenos/web/api"
 	"proxenos/web/app"
-	"proxenos/web/easel"
 	"proxenos/work"
 )
 
@@ -108,7 +108,7 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 	debug.SetGCPercent(gcPercent)
 	debug.SetMemoryLimit(set.memory * megabyte)
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
-	rehearsals := easel.New(easel.Options{Memory: set.memory * megabyte / keptShare, Cabinet: api.Cabinet{Store: db}, Log: log})
+	rehearsals := easel.New(easel.Options{Memory: set.memory * megabyte / keptShare, Cabinet: studio.Cabinet{Store: db}, Log: log})
 	defer rehearsals.Close()
 	desk := studio.New(db, rehearsals, build)
 	hub := &news.Hub{}

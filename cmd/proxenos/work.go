@@ -14,10 +14,9 @@ import (
 	"time"
 
 	"proxenos/core/rehearse"
+	"proxenos/easel"
 	"proxenos/store"
 	"proxenos/studio"
-	"proxenos/web/api"
-	"proxenos/web/easel"
 	"proxenos/work"
 )
 
@@ -59,7 +58,7 @@ func workCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer)
 	debug.SetGCPercent(gcPercent)
 	debug.SetMemoryLimit(*memory * megabyte)
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
-	rehearsals := easel.New(easel.Options{Memory: *memory * megabyte / keptShare, Cabinet: api.Cabinet{Store: db}, Log: log})
+	rehearsals := easel.New(easel.Options{Memory: *memory * megabyte / keptShare, Cabinet: studio.Cabinet{Store: db}, Log: log})
 	defer rehearsals.Close()
 	queue, err := work.Open(ctx, work.Options{Store: db, Kinds: kindsOf(studio.New(db, rehearsals, build)), Places: *places, Log: log, Refuse: studio.Refuse})
 	if err != nil {

@@ -82,23 +82,14 @@ func TestJobsSurviveTheirWorkers(t *testing.T) {
 		}
 	}
 	_, last := begin(t, binary, database, "work", "--jobs", "2")
-	for end := time.Now().Add(90 * time.Second); ; time.Sleep(200 * time.Millisecond) {
-		left := 0
-		for k := range jobs {
-			switch j := state(k); j.State {
-			case "done":
-			case "waiting", "running":
-				left++
-			default:
+	for k := range jobs {
+		wait.Within(t, 90*time.Second, "every job is done", func() bool {
+			j := state(k)
+			if j.State == "failed" || j.State == "stopped" {
 				t.Fatalf("%+v", j)
 			}
-		}
-		if left == 0 {
-			break
-		}
-		if time.Now().After(end) {
-			t.Fatalf("%d of %d jobs are not done", left, lessons)
-		}
+			return j.State == "done"
+		})
 	}
 	for _, id := range ids {
 		var got struct{ Revision int }

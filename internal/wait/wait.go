@@ -13,6 +13,12 @@ const most = 30 * time.Second
 // was, when it takes too long.
 func Until(t testing.TB, what string, is func() bool) {
 	t.Helper()
+	Within(t, most, what, is)
+}
+
+// Within is Until for what may take longer than most things.
+func Within(t testing.TB, most time.Duration, what string, is func() bool) {
+	t.Helper()
 	often := time.NewTicker(5 * time.Millisecond)
 	defer often.Stop()
 	for late := time.After(most); !is(); {

@@ -21,10 +21,10 @@ import (
 
 	"proxenos/core/fault"
 	"proxenos/core/lesson"
+	"proxenos/easel"
 	"proxenos/news"
 	"proxenos/store"
 	"proxenos/studio"
-	"proxenos/web/easel"
 	"proxenos/work"
 )
 

@@ -97,7 +97,7 @@ func (s *Server) drawn(ctx context.Context, version string, a store.Artifact, dr
 		if err != nil {
 			return nil, err
 		}
-		return encode(img)
+		return studio.PNG(img)
 	})
 	if err != nil {
 		return nil, s.refuse(err)

@@ -3,16 +3,12 @@ package api
 import (
 	"bytes"
 	"context"
-	"crypto/sha256"
-	"encoding/json"
 	"fmt"
 	"math"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"proxenos/core/lesson"
-	"proxenos/core/rule"
 	"proxenos/core/run"
 	"proxenos/core/supply"
 	"proxenos/export/plaintext"
@@ -181,22 +177,4 @@ func (s *Server) removeRun(ctx context.Context, in *struct {
 		return nil, s.refuse(err)
 	}
 	return s.ran(ctx, in.ID)
-}
-
-// beyond lets the rules speak that ask the cupboard and the runs of a lesson, whose canvas
-// is known by its reports. What they say is kept by all that they were asked about.
-func (s *Server) beyond(ctx context.Context, id string, l *lesson.Lesson, known Rehearsed) ([]rule.Finding, error) {
-	c, err := s.Besides(ctx, id, l, nil)
-	if err != nil {
-		return nil, err
-	}
-	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, known.Foreseen})
-	if err != nil {
-		return nil, err
-	}
-	return studio.Judged(ctx, s.Desk, l, fmt.Sprintf("beyond-%x", sha256.Sum256(asked)), func(_ context.Context, out *[]rule.Finding) (err error) {
-		c.Reports = known.Reports
-		*out, err = rule.Beyond(c)
-		return err
-	})
 }

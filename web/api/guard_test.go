@@ -12,10 +12,10 @@ import (
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
+	"proxenos/easel"
 	"proxenos/internal/wait"
 	"proxenos/store"
 	"proxenos/web/api"
-	"proxenos/web/easel"
 )
 
 // send makes a request with headers of its own; Host is one of them.

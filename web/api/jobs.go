@@ -25,6 +25,7 @@ type Job struct {
 	Lesson  string       `json:"lesson"`
 	Kind    string       `json:"kind" enum:"try,rank,mend,order,fit"`
 	State   store.State  `json:"state" enum:"waiting,running,done,failed,stopped"`
+	Stop    bool         `json:"stop" doc:"whether it was told to stop"`
 	Said    string       `json:"said" doc:"how far it is"`
 	Problem string       `json:"problem" doc:"why it failed"`
 	Came    *studio.Came `json:"came,omitempty" doc:"once done"`
@@ -55,7 +56,7 @@ func (s *Server) jobOperations(api huma.API, app *fiber.App) {
 }
 
 func jobOf(j store.Job) (Job, error) {
-	out := Job{ID: j.ID, Lesson: j.LessonID, Kind: j.Kind, State: j.State, Said: j.Said, Problem: j.Problem}
+	out := Job{ID: j.ID, Lesson: j.LessonID, Kind: j.Kind, State: j.State, Stop: j.Stop, Said: j.Said, Problem: j.Problem}
 	if j.State == store.Done {
 		out.Came = &studio.Came{}
 		if err := json.Unmarshal([]byte(j.Result), out.Came); err != nil {

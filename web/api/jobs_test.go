@@ -6,13 +6,16 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"reflect"
 	"strings"
 	"testing"
 	"time"
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/internal/wait"
 	"proxenos/store"
+	"proxenos/studio"
 	"proxenos/web/api"
 )
 
@@ -117,10 +120,9 @@ func TestJobsAreOfTheirStudio(t *testing.T) {
 	if r := s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 9}}}); r.StatusCode != 200 {
 		t.Fatalf("%s", r.body)
 	}
-	select {
-	case e := <-other:
+	theirs := read[api.Saved](t, s.ask("POST", "/api/studios/next/lessons", lesson.Encode(sample.Lesson())), 201)
+	if e := hear(t, other, "their own", func(store.Event) bool { return true }); e.Lesson != theirs.ID {
 		t.Errorf("next door it is heard: %+v", e)
-	case <-time.After(300 * time.Millisecond):
 	}
 }
 
@@ -135,21 +137,15 @@ func TestEachKindOfJobIsStopped(t *testing.T) {
 	} {
 		ask["lesson"], ask["from"] = saved.ID, 1
 		j := read[api.Job](t, s.ask("POST", "/api/studios/room/jobs", ask), 202)
-		for s.queue.Running() == 0 {
-			time.Sleep(time.Millisecond)
-		}
-		time.Sleep(100 * time.Millisecond)
+		wait.Until(t, "it is at it", func() bool { now := s.job(j.ID); return now.State.Ended() || now.State == store.Running })
 		told := time.Now()
 		s.ask("DELETE", "/api/studios/room/jobs/"+j.ID, nil)
-		for s.queue.Running() > 0 {
-			time.Sleep(time.Millisecond)
-		}
+		wait.Until(t, "nothing is carried out", func() bool { return s.queue.Running() == 0 })
 		t.Logf("%s: still at it for %v", ask["kind"], time.Since(told).Round(time.Millisecond))
 		if took := time.Since(told); took > 3*time.Second { // half a second on a quiet machine
 			t.Errorf("%s goes on for %v", ask["kind"], took)
 		}
-		now := read[api.Job](t, s.ask("GET", "/api/studios/room/jobs/"+j.ID, nil), 200)
-		if now.State != store.Stopped && now.State != store.Done && now.State != store.Failed {
+		if now := s.job(j.ID); !now.State.Ended() {
 			t.Errorf("%s is %s", ask["kind"], now.State)
 		}
 	}
@@ -181,4 +177,14 @@ func TestItIsWatched(t *testing.T) {
 		t.Errorf("without a database it is ready: %d", r.StatusCode)
 	}
 	s.wire.mend()
+}
+
+// What the description of the API lists are the kinds that there are.
+func TestTheDescriptionListsTheKindsOfJobs(t *testing.T) {
+	want := strings.Join(studio.Kinds(), ",")
+	for _, of := range []reflect.Type{reflect.TypeFor[studio.Asked](), reflect.TypeFor[api.Job]()} {
+		if f, _ := of.FieldByName("Kind"); f.Tag.Get("enum") != want {
+			t.Errorf("%v lists %s, there are %s", of, f.Tag.Get("enum"), want)
+		}
+	}
 }

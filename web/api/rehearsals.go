@@ -19,8 +19,8 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/score"
+	"proxenos/easel"
 	"proxenos/store"
-	"proxenos/web/easel"
 )
 
 // Rehearsed is what the canvas says about a lesson, as far as it is known.
@@ -62,8 +62,8 @@ func (s *Server) rehearsalOperations(api huma.API) {
 		Summary: "40 mm of the canvas where a step worked most, when it ends, as STEP.png", Responses: pngReply}, s.closeup)
 }
 
-// underEasel finds the lesson with a content hash and its rehearsal.
-func (s *Server) underEasel(ctx context.Context, hash string) (*easel.Job, error) {
+// easelJob is the rehearsal of the lesson with a content hash.
+func (s *Server) easelJob(ctx context.Context, hash string) (*easel.Job, error) {
 	r, l, err := s.revision(ctx, hash)
 	if err != nil {
 		return nil, err
@@ -73,7 +73,7 @@ func (s *Server) underEasel(ctx context.Context, hash string) (*easel.Job, error
 
 // painted waits for the canvas of the lesson with a content hash.
 func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal, error) {
-	j, err := s.underEasel(ctx, hash)
+	j, err := s.easelJob(ctx, hash)
 	if err != nil {
 		return nil, err
 	}
@@ -82,7 +82,7 @@ func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal,
 
 // drafted waits for the coarse canvas of a lesson, and gives the lesson as well.
 func (s *Server) drafted(ctx context.Context, hash string) (*lesson.Lesson, *rehearse.Rehearsal, error) {
-	j, err := s.underEasel(ctx, hash)
+	j, err := s.easelJob(ctx, hash)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -103,7 +103,7 @@ func (s *Server) rehearsal(ctx context.Context, in *struct {
 		return nil, s.refuse(err)
 	}
 	if in.Lesson != "" && (out.Done || out.Foreseen) {
-		more, err := s.beyond(ctx, in.Lesson, l, out)
+		more, err := s.Beyond(ctx, in.Lesson, l, out.Reports, out.Foreseen)
 		if err != nil {
 			return nil, s.refuse(err)
 		}

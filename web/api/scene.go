@@ -5,7 +5,6 @@ import (
 	"context"
 	"fmt"
 	"image"
-	"image/png"
 	"mime"
 	"net/http"
 
@@ -19,6 +18,7 @@ import (
 	"proxenos/core/starter"
 	"proxenos/export"
 	"proxenos/export/drawing"
+	"proxenos/studio"
 )
 
 // SketchRequest asks for a flat picture of a lesson, perhaps after an edit that is not
@@ -84,15 +84,8 @@ func (s *Server) sceneOperations(api huma.API) {
 }
 
 func asPNG(img image.Image) (*file, error) {
-	body, err := encode(img)
+	body, err := studio.PNG(img)
 	return &file{ContentType: "image/png", Body: body}, err
-}
-
-// encode writes a PNG quickly rather than small: it goes over loopback or is kept.
-func encode(img image.Image) ([]byte, error) {
-	var b bytes.Buffer
-	err := (&png.Encoder{CompressionLevel: png.BestSpeed}).Encode(&b, img)
-	return b.Bytes(), err
 }
 
 func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*file, error) {

@@ -11,12 +11,13 @@ import (
 	"net/url"
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/easel"
 	"proxenos/internal/testdb"
+	"proxenos/internal/wait"
 	"proxenos/news"
 	"proxenos/store"
 	"proxenos/studio"
 	"proxenos/web/api"
-	"proxenos/web/easel"
 	"proxenos/work"
 	"strings"
 	"sync"
@@ -56,7 +57,7 @@ func startWith(t *testing.T, options easel.Options) *server {
 	if err := s.PutStudio(context.Background(), store.Studio{ID: "room", Name: "A room"}); err != nil {
 		t.Fatal(err)
 	}
-	options.Cabinet = api.Cabinet{Store: s}
+	options.Cabinet = studio.Cabinet{Store: s}
 	e := easel.New(options)
 	files := fstest.MapFS{"index.html": {Data: []byte(`<title>Proxenos</title><meta name="nonce" content="NONCE">`)}, "assets/a.js": {Data: []byte("1")}, "assets/a.js.br": {Data: []byte("br")}}
 	desk, hub := studio.New(s, e, "test"), &news.Hub{}
@@ -166,9 +167,15 @@ type edit map[string]any
 func (s *server) does(ask edit) api.Job {
 	s.t.Helper()
 	j := read[api.Job](s.t, s.ask("POST", "/api/studios/room/jobs", ask), 202)
-	for !j.State.Ended() {
-		time.Sleep(10 * time.Millisecond)
-		j = read[api.Job](s.t, s.ask("GET", "/api/studios/room/jobs/"+j.ID, nil), 200)
-	}
+	wait.Within(s.t, 3*time.Minute, "the job has ended", func() bool {
+		j = s.job(j.ID)
+		return j.State.Ended()
+	})
 	return j
+}
+
+// job is how far a job is.
+func (s *server) job(id string) api.Job {
+	s.t.Helper()
+	return read[api.Job](s.t, s.ask("GET", "/api/studios/room/jobs/"+id, nil), 200)
 }

@@ -11,8 +11,8 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rule"
+	"proxenos/easel"
 	"proxenos/web/api"
-	"proxenos/web/easel"
 )
 
 func TestAnEditIsTried(t *testing.T) {

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 
 import { api, unwrap, type BringRequest, type Saved, type StepWish } from './client'
-import { the, work } from './news'
+import { the, work } from './jobs'
 
 /** useTiming asks for a better order and the tools, once the canvas is painted. */
 export function useTiming(saved: Saved) {

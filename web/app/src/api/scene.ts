@@ -2,7 +2,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useEffect, useRef, useState } from 'react'
 
 import { api, unwrap, type Arrangement, type Asked, type Edit, type LightRequest, type Saved, type Wish } from './client'
-import { the, work } from './news'
+import { the, work } from './jobs'
 
 export function useGuides(hash: string) {
   return useQuery({

@@ -1955,6 +1955,8 @@ export interface components {
             said: string;
             /** @enum {string} */
             state: "waiting" | "running" | "done" | "failed" | "stopped";
+            /** @description whether it was told to stop */
+            stop: boolean;
         };
         KeptRun: {
             id: string;

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 
 import { type Edit, type Finding, type Saved } from '../api/client'
-import { work } from '../api/news'
+import { work } from '../api/jobs'
 import { Button, capital, figure } from '../ui/controls'
 
 interface Props {

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 
 import { api, unwrap, type Edited, type Saved } from '../api/client'
-import { Stopped, work } from '../api/news'
+import { Stopped, work } from '../api/jobs'
 
 /**
  * mendAll lets the rules mend a lesson until nothing is left or helps. What comes of it is one

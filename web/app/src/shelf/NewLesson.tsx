@@ -4,7 +4,7 @@ import { useRef, useState } from 'react'
 import { useLocation } from 'wouter'
 
 import type { Saved, Wish } from '../api/client'
-import { Stopped } from '../api/news'
+import { Stopped } from '../api/jobs'
 import { useVocabulary } from '../api/queries'
 import { useBegin, useWishSketch } from '../api/scene'
 import { mendAll } from '../lib/mending'

@@ -1,4 +1,4 @@
-package api
+package studio
 
 import (
 	"context"

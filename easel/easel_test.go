@@ -17,8 +17,8 @@ import (
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
+	"proxenos/easel"
 	"proxenos/internal/wait"
-	"proxenos/web/easel"
 )
 
 func version(t *testing.T, minutes float64) *lesson.Lesson {

@@ -1,0 +1,80 @@
+import { capital } from '../ui/controls'
+import { api, Refusal, unwrap, type Asked, type Came, type Job } from './client'
+import { streamOf, tab } from './news'
+
+/** Should an event be lost, the job is asked after so many ms. */
+const asksAgain = 3000
+
+/** Stopped ends a job that somebody stopped. */
+export class Stopped extends Error {
+  constructor() {
+    super('It was stopped.')
+  }
+}
+
+const ended = (j: Job) => j.state !== 'waiting' && j.state !== 'running'
+
+/**
+ * work asks for a job and waits for what comes of it. Told hears how far it is. When signal
+ * ends it is told to stop; whether it still came to its end in that moment is heard as ever.
+ */
+export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal?: AbortSignal, told?: (said: string) => void): Promise<Came> {
+  const first = await unwrap(api.POST('/api/studios/{id}/jobs', { params: { path: { id: studio } }, body: { ...asked, watcher: tab } }))
+  const path = { id: studio, job: first.id }
+  return new Promise<Came>((resolve, reject) => {
+    const end = () => {
+      window.clearInterval(timer)
+      leave()
+      signal?.removeEventListener('abort', stop)
+    }
+    const fail = (error: unknown) => {
+      if (error instanceof Refusal && error.passes) return // it is asked again
+      end()
+      reject(error instanceof Error ? error : new Error(String(error)))
+    }
+    const take = (j: Job) => {
+      if (!ended(j)) {
+        told?.(j.said)
+        return
+      }
+      end()
+      if (j.state === 'done' && j.came) resolve(j.came)
+      else if (j.state === 'stopped') reject(new Stopped())
+      else reject(new Refusal(422, { title: 'It failed', detail: capital(j.problem) + '.' }))
+    }
+    const ask = () => {
+      unwrap(api.GET('/api/studios/{id}/jobs/{job}', { params: { path } })).then(take, fail)
+    }
+    const stop = () => {
+      const left = (j: Job) => {
+        if (ended(j) || j.stop) {
+          take(j)
+          return
+        }
+        end() // somebody else still waits for it
+        reject(new Stopped())
+      }
+      unwrap(api.DELETE('/api/studios/{id}/jobs/{job}', { params: { path, query: { watcher: tab } } })).then(left, fail)
+    }
+    const leave = streamOf(studio).listen(
+      (news) => {
+        if (news.job !== first.id) return
+        if (news.state === 'waiting' || news.state === 'running') told?.(news.said ?? '')
+        else ask()
+      },
+      ask,
+      true,
+    )
+    const timer = window.setInterval(ask, asksAgain)
+    if (signal?.aborted) stop()
+    else signal?.addEventListener('abort', stop)
+    take(first)
+    ask() // it may have ended before the stream stood
+  })
+}
+
+/** the is what a job of a kind always comes to. */
+export function the<T>(came: T | undefined): T {
+  if (came === undefined) throw new Error('Nothing came of it.')
+  return came
+}

@@ -1,0 +1,65 @@
+package work
+
+import (
+	"context"
+	"maps"
+	"slices"
+	"time"
+)
+
+// beats says that this process lives, stops what is not its own any more, and looks after
+// what others left.
+func (q *Queue) beats() {
+	tick := time.NewTicker(beatEvery)
+	defer tick.Stop()
+	var forgot time.Time
+	for failed := false; ; {
+		select {
+		case <-q.ctx.Done():
+			return
+		case <-tick.C:
+		}
+		err := q.beat()
+		if err == nil && time.Since(forgot) > forgets {
+			forgot = time.Now()
+			err = q.Store.Forget(q.ctx, keepEnded)
+		}
+		if q.ctx.Err() == nil && (err != nil) != failed { // once when it goes, and once when it comes back
+			failed = err != nil
+			q.Log.Warn("the queue of jobs", "answers", !failed, "error", err)
+		}
+	}
+}
+
+// beat says once that this process lives, and for whom it watches.
+func (q *Queue) beat() error {
+	ctx, cancel := context.WithTimeout(q.ctx, silentFor/2)
+	defer cancel()
+	if q.Tabs != nil {
+		if err := q.Store.Watch(ctx, q.Tabs()); err != nil {
+			return err
+		}
+	}
+	// Those that run now, before it is asked whose they are: one that is taken in between would
+	// seem to be somebody else's.
+	q.mu.Lock()
+	run := slices.Collect(maps.Keys(q.running))
+	q.mu.Unlock()
+	mine, err := q.Store.Beat(ctx, q.process)
+	if err != nil {
+		return err
+	}
+	for _, id := range run {
+		if stop, still := mine[id]; !still || stop {
+			q.stop(id)
+		}
+	}
+	if err := q.Store.Leave(ctx, leftFor); err != nil {
+		return err
+	}
+	waiting, err := q.Store.Rescue(ctx, silentFor, MostTries)
+	if err == nil && waiting > 0 && q.Places > q.Running() { // a ticket too many does no harm
+		q.call(ctx)
+	}
+	return err
+}

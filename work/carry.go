@@ -1,0 +1,140 @@
+package work
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"proxenos/core/fault"
+	"proxenos/store"
+)
+
+// stop stops a job that is carried out here.
+func (q *Queue) stop(id string) {
+	q.mu.Lock()
+	defer q.mu.Unlock()
+	if r := q.running[id]; r != nil {
+		r.stopped = true
+		r.cancel(errStopped)
+	}
+}
+
+// Running is how many jobs are carried out here.
+func (q *Queue) Running() int {
+	q.mu.Lock()
+	defer q.mu.Unlock()
+	return len(q.running)
+}
+
+// take is the job whose turn it is. A place is kept free for what somebody looks at: what can
+// wait takes all but one.
+func (q *Queue) take(ctx context.Context) (store.Job, error) {
+	q.taking.Lock()
+	defer q.taking.Unlock()
+	q.mu.Lock()
+	batch := 0
+	for _, r := range q.running {
+		if r.batch {
+			batch++
+		}
+	}
+	q.mu.Unlock()
+	j, err := q.Store.Take(ctx, q.process, batch < max(1, q.Places-1))
+	if err == nil {
+		q.mu.Lock()
+		q.running[j.ID] = &running{batch: j.Batch, cancel: func(error) {}}
+		q.mu.Unlock()
+	}
+	return j, err
+}
+
+// next carries out the job whose turn it is, if there is one.
+func (q *Queue) next(ctx context.Context) {
+	j, err := q.take(ctx)
+	if err != nil {
+		if !errors.Is(err, store.ErrNotFound) && ctx.Err() == nil {
+			q.Log.Warn("no job could be taken", "error", err)
+		}
+		return
+	}
+	ctx, cancel := context.WithCancelCause(ctx)
+	defer cancel(nil)
+	q.mu.Lock()
+	r := q.running[j.ID]
+	r.cancel = cancel
+	if r.stopped { // at the same moment
+		cancel(errStopped)
+	}
+	q.mu.Unlock()
+	result, err := q.carryOut(ctx, j)
+	q.mu.Lock()
+	stopped := r.stopped
+	q.mu.Unlock()
+	defer func() {
+		q.mu.Lock()
+		delete(q.running, j.ID)
+		q.mu.Unlock()
+		q.call(context.WithoutCancel(ctx)) // its place is free: something may wait for it
+	}()
+	// What came of it is written down even when the process is about to end.
+	last, done := context.WithTimeout(context.WithoutCancel(ctx), closeLater)
+	defer done()
+	if err := q.end(last, j, result, err, stopped, ctx.Err() != nil); err != nil && !errors.Is(err, store.ErrNotFound) {
+		q.Log.Warn("the end of a job was not written down: it is begun again", "job", j.ID, "kind", j.Kind, "error", err)
+	}
+}
+
+// end writes down what has become of a job. One that a fault or the end of this process kept
+// from its end waits again.
+func (q *Queue) end(ctx context.Context, j store.Job, result []byte, err error, stopped, ended bool) error {
+	var f *fault.Fault
+	switch {
+	case err == nil:
+		return q.Store.End(ctx, j.ID, q.process, store.Done, string(result), "")
+	case stopped:
+		return q.Store.End(ctx, j.ID, q.process, store.Stopped, "", "")
+	case errors.As(err, &f):
+		q.Log.Error("a job fell over", "job", j.ID, "kind", j.Kind, "lesson", j.LessonID, "try", j.Tries, "error", err, "stack", string(f.Stack))
+		return q.again(ctx, j, q.Refuse(err))
+	case ended, errors.Is(err, store.ErrUnavailable):
+		return q.again(ctx, j, "it was begun too often without coming to its end")
+	}
+	return q.Store.End(ctx, j.ID, q.process, store.Failed, "", q.Refuse(err))
+}
+
+// again lets a job wait for its turn once more.
+func (q *Queue) again(ctx context.Context, j store.Job, why string) error {
+	err := q.Store.Again(ctx, j.ID, q.process, MostTries, why)
+	if err == nil {
+		q.call(ctx)
+	}
+	return err
+}
+
+// carryOut does what a job asks for, and returns what came of it as JSON.
+func (q *Queue) carryOut(ctx context.Context, j store.Job) (result []byte, err error) {
+	defer fault.Catch(&err)
+	do := q.Kinds[j.Kind]
+	if do == nil {
+		return nil, fmt.Errorf("%q: %w", j.Kind, ErrUnknown)
+	}
+	var last time.Time
+	out, err := do(ctx, j, func(said string) {
+		if time.Since(last) < sayEvery {
+			return
+		}
+		last = time.Now()
+		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) {
+			q.Log.Warn("how far a job is was not told", "job", j.ID, "error", err)
+		}
+	})
+	if err == nil {
+		err = ctx.Err()
+	}
+	if err != nil {
+		return nil, err
+	}
+	return json.Marshal(out)
+}
