@@ -54,6 +54,24 @@ func compositional(list []rule.Finding) (out []rule.Finding) {
 	return out
 }
 
+// A trunk as thin as a pull has no two sides to tell apart; a wider one has.
+func TestSidesAreToldApartOnWhatIsWideEnough(t *testing.T) {
+	for _, c := range []struct {
+		wide float64
+		says bool
+	}{{3.5, false}, {4.5, false}, {9, true}} {
+		l := plain()
+		l = with(l, thing("trunk", lesson.Tree, 40, 30, 40+c.wide, 30, 40+c.wide, 140, 40, 140), lesson.PullDown, "filbert10", "dark")
+		l.Steps = append(l.Steps, sample.Step("bark", "trunk", lesson.KnifeBreak, "knife", "light"))
+		bark := &l.Steps[len(l.Steps)-1]
+		bark.Where, bark.Load, bark.Pressure, bark.Cover = lesson.Shaded, lesson.HeavyLoad, lesson.Barely, 0.8
+		says := slices.ContainsFunc(judge(t, l), func(f rule.Finding) bool { return f.Rule == "light.side" && f.Where == "trunk" })
+		if says != c.says {
+			t.Errorf("a trunk %g mm wide lit on the wrong side: said %v", c.wide, says)
+		}
+	}
+}
+
 func thing(id string, kind lesson.ZoneKind, outline ...float64) lesson.Zone {
 	z := lesson.Zone{ID: id, Name: id, Plane: "near", Kind: kind}
 	for i := 0; i+1 < len(outline); i += 2 {

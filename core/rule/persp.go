@@ -47,7 +47,7 @@ var reflection = Rule{
 var side = Rule{
 	ID: "light.side", Title: "Light on the wrong side", Severity: Caution,
 	Reason: "Light has one direction: highlights face it, shadows fall away from it.",
-	Speaks: say("a cast shadow lies toward the light, or a shaded side is over %g L* lighter than the lit one", litMost),
+	Speaks: say("a cast shadow lies toward the light, or the shaded side of what is %g mm wide or wider is over %g L* lighter than the lit one", sideWide, litMost),
 	find:   findSide,
 }
 
