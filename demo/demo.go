@@ -55,6 +55,7 @@ func Put(ctx context.Context, s *store.Store, picture func(ctx context.Context, 
 	if err := s.PutStudio(ctx, Studio); err != nil {
 		return err
 	}
+	room := s.Room(Studio.ID)
 	for _, id := range IDs() {
 		l, err := Lesson(id)
 		if err != nil {
@@ -65,9 +66,9 @@ func Put(ctx context.Context, s *store.Store, picture func(ctx context.Context, 
 				return err
 			}
 		}
-		_, err = s.HeadNumber(ctx, id)
+		_, err = room.HeadNumber(ctx, id)
 		if errors.Is(err, store.ErrNotFound) {
-			_, err = s.Create(ctx, Studio.ID, id, l, "the lesson as Quillmere teaches it")
+			_, err = room.Create(ctx, id, l, "the lesson as Quillmere teaches it")
 		}
 		if err != nil {
 			return err

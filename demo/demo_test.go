@@ -25,7 +25,7 @@ func TestTheStudioIsPutOnceAndKeepsWhatVisitorsChange(t *testing.T) {
 	if err := demo.Put(ctx, s, nil); err != nil {
 		t.Fatal(err)
 	}
-	shelf, err := s.Shelf(ctx, demo.Studio.ID)
+	shelf, err := s.Room(demo.Studio.ID).Shelf(ctx)
 	if err != nil || len(shelf) == 0 {
 		t.Fatalf("%d lessons, %v", len(shelf), err)
 	}
@@ -37,13 +37,13 @@ func TestTheStudioIsPutOnceAndKeepsWhatVisitorsChange(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Save(ctx, shelf[0].LessonID, 1, next, "longer"); err != nil {
+	if _, err := s.Room(demo.Studio.ID).Save(ctx, shelf[0].LessonID, 1, next, "longer"); err != nil {
 		t.Fatal(err)
 	}
 	if err := demo.Put(ctx, s, nil); err != nil {
 		t.Fatal(err)
 	}
-	again, err := s.Shelf(ctx, demo.Studio.ID)
+	again, err := s.Room(demo.Studio.ID).Shelf(ctx)
 	if err != nil || len(again) != len(shelf) || again[0].Number != 2 {
 		t.Errorf("after a second start: %d lessons, the first at revision %d, %v", len(again), again[0].Number, err)
 	}

@@ -65,7 +65,7 @@ func TestThePicturesAreThereAtOnce(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	list, err := s.Shelf(t.Context(), demo.Studio.ID)
+	list, err := s.Room(demo.Studio.ID).Shelf(t.Context())
 	if err != nil || len(list) != len(demo.IDs()) {
 		t.Fatalf("%d lessons, %v", len(list), err)
 	}

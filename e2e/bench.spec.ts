@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
 import { clean } from './axe'
-import { test } from './fixtures'
+import { studio, test } from './fixtures'
 import { newLesson, openScore, picture } from './helpers'
 
 let id: string
@@ -38,7 +38,7 @@ test('a colour picked from the canvas becomes a recipe, a mixture, and another p
 })
 
 test('the palette decides what can be reached, and says by how much it falls short', async ({ page }) => {
-  await page.goto(`/lessons/${id}/bench`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
   await expect(page.locator(recipes).first()).toBeVisible()
   await page.getByLabel('Number').fill('#c03028')
   await page.keyboard.press('Enter')
@@ -53,7 +53,7 @@ test('the palette decides what can be reached, and says by how much it falls sho
 const drawer = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
 
 test('strings, paths and the depth ladder follow the target', async ({ page }) => {
-  await page.goto(`/lessons/${id}/bench`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
   await drawer(page, 'Scales')
   const rungs = page.locator('[aria-label=Scales] ol li')
   await expect(rungs).toHaveCount(5)
@@ -72,7 +72,7 @@ test('strings, paths and the depth ladder follow the target', async ({ page }) =
 })
 
 test('piles are drawn to scale and tubes counted for the class', async ({ page }) => {
-  await page.goto(`/lessons/${id}/bench`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
   const piles = page.locator('[aria-label=Piles] [role=img]')
   await expect(piles.first()).toBeVisible({ timeout: 60_000 })
   expect(await piles.count()).toBeGreaterThan(20)
@@ -86,7 +86,7 @@ test('piles are drawn to scale and tubes counted for the class', async ({ page }
 })
 
 test('a tube is measured with the meter, and the lesson mixes from it', async ({ page }) => {
-  await page.goto(`/lessons/${id}/bench`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
   await drawer(page, 'One tube')
   await page.getByLabel('Which tube').selectOption('PB29')
   await expect(page.getByText('Modelled, not measured')).toBeVisible()
@@ -103,7 +103,7 @@ test('a tube is measured with the meter, and the lesson mixes from it', async ({
   await expect(page.getByText('Measured: simulated meter, tube 1')).toBeVisible()
 
   // What is written out can be read in again, here for another tube.
-  const file = await page.request.get(`/api/lessons/${id}/swatches/paints`)
+  const file = await page.request.get(`/api/studios/${studio()}/lessons/${id}/swatches/paints`)
   await page.getByRole('button', { name: 'Back to the modelled curves' }).click()
   await expect(page.getByText('Modelled, not measured')).toBeVisible()
   await page.getByRole('button', { name: 'from a file' }).click()
@@ -116,7 +116,7 @@ test('a tube is measured with the meter, and the lesson mixes from it', async ({
 })
 
 test('the palette shows its reach, the fewest tubes, and how to change a pile', async ({ page }) => {
-  await page.goto(`/lessons/${id}/bench`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
   await page.getByRole('button', { name: 'Find', exact: true }).click()
   const covers = page.locator('[aria-label="Fewest tubes"] li')
   await expect(covers).toHaveCount(3, { timeout: 30_000 })
@@ -142,7 +142,7 @@ test('the palette shows its reach, the fewest tubes, and how to change a pile', 
 })
 
 test('under another lamp a match may part, and a pile is measured out in ml', async ({ page }) => {
-  await page.goto(`/lessons/${id}/bench`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
   await page.getByRole('combobox', { name: 'Light' }).selectOption({ label: 'warm bulb' })
   await expect(page.getByText(/ΔE [\d.]+ under it/)).toBeVisible()
   await page.getByLabel('Pile to mix, ml').fill('2')
@@ -155,7 +155,7 @@ test('under another lamp a match may part, and a pile is measured out in ml', as
 test('a photo is picked from without leaving the browser', async ({ page }) => {
   const sent: string[] = []
   page.on('request', (r) => r.method() === 'POST' && sent.push(r.postData() ?? ''))
-  await page.goto(`/lessons/${id}/bench`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
   const photo = readFileSync(join(import.meta.dirname, '../docs/screenshots/shelf.png'))
   await page.getByLabel('Photo to pick from').setInputFiles({ name: 'photo.png', mimeType: 'image/png', buffer: photo })
   const canvas = page.locator('canvas')
@@ -171,7 +171,7 @@ test('a photo is picked from without leaving the browser', async ({ page }) => {
 for (const room of ['light', 'dark'] as const) {
   test(`the bench is clean for axe and without colour of its own in the ${room} room`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: room })
-    await page.goto(`/lessons/${id}/bench`)
+    await page.goto(`/studios/${studio()}/lessons/${id}/bench`)
     await expect(page.locator(recipes).first()).toBeVisible()
     await expect(page.getByRole('img', { name: 'The finished canvas' })).toBeVisible({ timeout: 60_000 })
     for (const name of ['Scales', 'Reach', 'A pile', 'One tube']) {

@@ -1,7 +1,7 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test'
 
 import { clean } from './axe'
-import { test } from './fixtures'
+import { studio, test } from './fixtures'
 import { length, minutes, newLesson, openScore, order, rehearsed, row } from './helpers'
 
 let id: string
@@ -116,9 +116,9 @@ test('steps are picked by key and changed together as one edit', async ({ page }
 })
 
 test('waits that contradict each other are told, with the steps to blame', async ({ page, request }) => {
-  const saved = await (await request.get(`/api/lessons/${id}`)).json()
+  const saved = await (await request.get(`/api/studios/${studio()}/lessons/${id}`)).json()
   const wait = (step: string, after: string) => ({ edit: 'change', step: { ...saved.lesson.steps.find((s: { id: string }) => s.id === step), after: [{ step: after, least: 0, most: 0 }] } })
-  const reply = await request.post(`/api/lessons/${id}/edits`, { data: { from: saved.revision, edit: { edit: 'all', edits: [wait('roof', 'poppies'), wait('poppies', 'roof')] } } })
+  const reply = await request.post(`/api/studios/${studio()}/lessons/${id}/edits`, { data: { from: saved.revision, edit: { edit: 'all', edits: [wait('roof', 'poppies'), wait('poppies', 'roof')] } } })
   expect(reply.ok()).toBe(true)
   await page.reload()
   await rehearsed(page)
@@ -154,7 +154,7 @@ for (const room of ['light', 'dark'] as const) {
 
 /** empty takes out of the studio's cupboard what a test has put in: the other lessons see it. */
 async function empty(request: APIRequestContext) {
-  const at = `/api/lessons/${id}/cupboard`
+  const at = `/api/studios/${studio()}/lessons/${id}/cupboard`
   const { version } = (await (await request.get(at)).json()) as { version: number }
   await request.put(at, { data: { from: version, cupboard: { people: 1, paints: [], tools: [] } } })
 }

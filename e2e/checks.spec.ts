@@ -10,15 +10,15 @@ test.beforeEach(async ({ request }) => {
 })
 
 const open = async (page: Page) => {
-  await page.goto(`/lessons/${id}/checks`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/checks`)
   await expect(page.getByText(/^Rehearsing/)).toBeHidden({ timeout: 90_000 })
 }
 
 /** spoil lets a tool be carried on from a dark into a light, as a person in a hurry would. */
 async function spoil(page: Page) {
-  const saved = await (await page.request.get(`/api/lessons/${id}`)).json()
+  const saved = await (await page.request.get(`/api/studios/${studio()}/lessons/${id}`)).json()
   const step = saved.lesson.steps.find((s: { id: string }) => s.id === 'shore-light')
-  const reply = await page.request.post(`/api/lessons/${id}/edits`, { data: { from: saved.revision, edit: { edit: 'change', step: { ...step, care: 'carry-on' } } } })
+  const reply = await page.request.post(`/api/studios/${studio()}/lessons/${id}/edits`, { data: { from: saved.revision, edit: { edit: 'change', step: { ...step, care: 'carry-on' } } } })
   expect(reply.ok()).toBe(true)
 }
 
@@ -60,7 +60,7 @@ async function raw(page: Page) {
   expect(begun.status()).toBe(201)
   id = ((await begun.json()) as { id: string }).id
   await open(page)
-  return `/api/lessons/${id}`
+  return `/api/studios/${studio()}/lessons/${id}`
 }
 
 /** asked is the next job that a page asks for. */

@@ -27,7 +27,7 @@ export async function newLesson(request: APIRequestContext): Promise<string> {
 
 /** openScore opens a lesson and waits until it is rehearsed and the canvas shown. */
 export async function openScore(page: Page, id: string) {
-  await page.goto(`/lessons/${id}`)
+  await page.goto(`/studios/${studio()}/lessons/${id}`)
   await rehearsed(page)
   await expect(page.locator('img[data-wanted=true]')).toBeVisible()
 }

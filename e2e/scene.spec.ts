@@ -1,12 +1,12 @@
 import { expect, type Page } from '@playwright/test'
 
 import { clean } from './axe'
-import { test } from './fixtures'
+import { studio, test } from './fixtures'
 import { newLesson, rehearsed } from './helpers'
 
 let id: string
 const open = async (page: Page) => {
-  await page.goto(`/lessons/${id}/scene`)
+  await page.goto(`/studios/${studio()}/lessons/${id}/scene`)
   await expect(page.getByRole('img', { name: 'The picture' })).toBeVisible({ timeout: 60_000 })
 }
 
@@ -89,13 +89,13 @@ test.describe('an existing lesson', () => {
 
   test('a tracing goes out, and a drawing comes in', async ({ page }) => {
     await open(page)
-    const svg = await page.request.get(`/api/lessons/${id}/tracing/svg`)
+    const svg = await page.request.get(`/api/studios/${studio()}/lessons/${id}/tracing/svg`)
     const moved = (await svg.text()).replace(/(id="zone-path" d="M)[\d.]+/, '$140')
     await page.getByLabel('Drawing, SVG').setInputFiles({ name: 'a.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(moved) })
     await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
     await page.getByLabel('Drawing, SVG').setInputFiles({ name: 'b.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('Dear reader') })
     await expect(page.getByRole('status').last()).toContainText('SVG')
-    const pdf = await page.request.get(`/api/lessons/${id}/tracing/pdf?grid=50`)
+    const pdf = await page.request.get(`/api/studios/${studio()}/lessons/${id}/tracing/pdf?grid=50`)
     expect((await pdf.body()).subarray(0, 4).toString()).toBe('%PDF')
   })
 

@@ -2,7 +2,7 @@ import { expect } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
-import { test } from './fixtures'
+import { studio, test } from './fixtures'
 import { choose, length, minutes, newLesson, openScore, order, picture, rehearsed, row, status } from './helpers'
 
 let id: string
@@ -243,7 +243,7 @@ test('edits made while another is being saved wait for their turn, and none is l
   await page.getByRole('button', { name: /^barely touching/ }).click()
   await expect
     .poll(async () => {
-      const { lesson } = (await (await request.get(`/api/lessons/${id}`)).json()) as { lesson: { steps: { id: string; load: string; pressure: string }[] } }
+      const { lesson } = (await (await request.get(`/api/studios/${studio()}/lessons/${id}`)).json()) as { lesson: { steps: { id: string; load: string; pressure: string }[] } }
       const sky = lesson.steps.find((s) => s.id === 'sky')
       return `${sky?.load} ${sky?.pressure}`
     })
@@ -300,7 +300,7 @@ test('the lesson is taken away as a file, to the byte', async ({ page, request }
   await page.getByRole('link', { name: 'File' }).click()
   const file = await download
   expect(file.suggestedFilename()).toBe('Terraces above Ondrel Water.json')
-  const stored = await (await request.get(`/api/lessons/${id}/file`)).body()
+  const stored = await (await request.get(`/api/studios/${studio()}/lessons/${id}/file`)).body()
   expect(stored.equals(readFileSync(join(import.meta.dirname, '../demo/terraces-above-ondrel-water.json')))).toBe(true)
 })
 

@@ -19,7 +19,7 @@ test('the shelf shows finished canvases with minutes and findings, and opens one
 
 test('a lesson file can be brought in, and a broken one says where it is broken', async ({ page, request }) => {
   const id = await newLesson(request)
-  const saved = (await (await request.get(`/api/lessons/${id}`)).json()) as { lesson: { title: string; steps: { minutes: number }[] } }
+  const saved = (await (await request.get(`/api/studios/${studio()}/lessons/${id}`)).json()) as { lesson: { title: string; steps: { minutes: number }[] } }
   await page.goto('/')
   await expect(page.getByRole('link', { name: /Ondrel/ }).first()).toBeVisible()
   const input = page.getByLabel('Lesson file')
@@ -82,7 +82,7 @@ test('the first load is small and comes from here alone', async ({ page, baseURL
 })
 
 test('an address that is no lesson says so and leads back', async ({ page }) => {
-  await page.goto('/lessons/nothing-here')
+  await page.goto(`/studios/${studio()}/lessons/nothing-here`)
   await expect(page.getByRole('alert')).toContainText('no such thing')
   await page.getByRole('link', { name: 'Back to the shelf' }).click()
   await expect(page.getByRole('heading', { name: 'Proxenos' })).toBeVisible()

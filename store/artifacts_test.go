@@ -76,7 +76,7 @@ func TestOneCanvasALesson(t *testing.T) {
 		t.Errorf("the older one: %v", err)
 	}
 	// What another lesson stands at is not thrown away with this one's past.
-	other, err := s.Create(ctx, "room", "other", l, "a copy")
+	other, err := s.Create(ctx, "other", l, "a copy")
 	if err != nil || other.Painting != second.Painting {
 		t.Fatal(err)
 	}
@@ -114,19 +114,19 @@ func TestARepeatedWriteIsTheSame(t *testing.T) {
 	if _, err := s.Save(store.WithKey(ctx, "key-2"), "ridge", 1, l, "longer"); !errors.As(err, &stale) {
 		t.Errorf("with another key: %v", err)
 	}
-	if _, err := s.Create(once, "room", "", l, "begin"); !errors.Is(err, store.ErrKey) {
+	if _, err := s.Create(once, "", l, "begin"); !errors.Is(err, store.ErrKey) {
 		t.Errorf("for another kind of write: %v", err)
 	}
 	make := store.WithKey(ctx, "key-3")
-	one, err := s.Create(make, "room", "", l, "begin")
+	one, err := s.Create(make, "", l, "begin")
 	if err != nil {
 		t.Fatal(err)
 	}
-	two, err := s.Create(make, "room", "", l, "begin")
+	two, err := s.Create(make, "", l, "begin")
 	if err != nil || one.LessonID != two.LessonID {
 		t.Errorf("begun twice: %s and %s, %v", one.LessonID, two.LessonID, err)
 	}
-	if list, err := s.Shelf(ctx, "room"); err != nil || len(list) != 2 {
+	if list, err := s.Shelf(ctx); err != nil || len(list) != 2 {
 		t.Errorf("%d lessons, %v", len(list), err)
 	}
 	// A write that failed has not used its key up.

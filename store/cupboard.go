@@ -10,34 +10,32 @@ import (
 	"proxenos/core/supply"
 )
 
-// Cupboard returns what the studio of a lesson has, and how often that was saved: never, for
-// an empty one.
-func (s *Store) Cupboard(ctx context.Context, lesson string) (supply.Cupboard, int, error) {
+// Cupboard returns what the studio has, and how often that was saved: never, for an empty one.
+func (r Room) Cupboard(ctx context.Context) (supply.Cupboard, int, error) {
 	c := supply.Cupboard{People: 1, Paints: []supply.Stock{}, Tools: []supply.Rack{}}
 	var head struct {
-		Studio  string        `db:"studio_id"`
 		Version sql.Null[int] `db:"version"`
 		People  sql.Null[int] `db:"people"`
 	}
-	err := s.db.GetContext(ctx, &head, `select l.studio_id, c.version, c.people from lesson l left join cupboard c using (studio_id) where l.id = $1`, lesson)
+	err := r.s.db.GetContext(ctx, &head, `select c.version, c.people from studio left join cupboard c on c.studio_id = studio.id where studio.id = $1`, r.Studio)
 	if err != nil || !head.Version.Valid {
 		return c, 0, told(err)
 	}
 	c.People = head.People.V
-	if err := s.db.SelectContext(ctx, &c.Paints, `select paint, ml from stock where studio_id = $1 order by place`, head.Studio); err != nil {
+	if err := r.s.db.SelectContext(ctx, &c.Paints, `select paint, ml from stock where studio_id = $1 order by place`, r.Studio); err != nil {
 		return c, 0, told(err)
 	}
-	err = s.db.SelectContext(ctx, &c.Tools, `select kind, width, pieces from rack where studio_id = $1 order by place`, head.Studio)
+	err = r.s.db.SelectContext(ctx, &c.Tools, `select kind, width, pieces from rack where studio_id = $1 order by place`, r.Studio)
 	return c, head.Version.V, told(err)
 }
 
-// PutCupboard keeps what the studio of a lesson has, made from version from. If that is no
-// longer the newest nothing is written and the error is a [*StaleError].
-func (s *Store) PutCupboard(ctx context.Context, lesson string, from int, c supply.Cupboard) error {
-	_, err := s.write(ctx, "cupboard "+lesson, new(struct{}), func(tx *sqlx.Tx) error {
-		var studio string
+// PutCupboard keeps what the studio has, made from version from. If that is no longer the
+// newest nothing is written and the error is a [*StaleError].
+func (r Room) PutCupboard(ctx context.Context, from int, c supply.Cupboard) error {
+	_, err := r.s.write(ctx, "cupboard "+r.Studio, new(struct{}), func(tx *sqlx.Tx) error {
 		// The studio's row is held, so that two first saves do not pass each other.
-		if err := tx.GetContext(ctx, &studio, `select studio.id from lesson join studio on studio.id = studio_id where lesson.id = $1 for update of studio`, lesson); err != nil {
+		var studio string
+		if err := tx.GetContext(ctx, &studio, `select id from studio where id = $1 for update`, r.Studio); err != nil {
 			return err
 		}
 		head := 0

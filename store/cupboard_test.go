@@ -15,34 +15,35 @@ import (
 
 func TestTheCupboardOfAStudio(t *testing.T) {
 	s, _, _ := withLesson(t)
-	if _, err := s.Create(ctx, "room", "lake", sample.Lesson(), "begin"); err != nil {
+	if _, err := s.Create(ctx, "lake", sample.Lesson(), "begin"); err != nil {
 		t.Fatal(err)
 	}
-	empty, version, err := s.Cupboard(ctx, "ridge")
+	empty, version, err := s.Cupboard(ctx)
 	if err != nil || version != 0 || empty.People != 1 || empty.Paints == nil || empty.Tools == nil {
 		t.Fatalf("%+v at %d, %v", empty, version, err)
 	}
 	first := supply.Cupboard{People: 12, Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5}, {Paint: "PB29", Ml: 40}}, Tools: []supply.Rack{{Kind: lesson.Flat, Width: 25, Pieces: 14}}}
-	if err := s.PutCupboard(ctx, "ridge", 0, first); err != nil {
+	if err := s.PutCupboard(ctx, 0, first); err != nil {
 		t.Fatal(err)
 	}
-	if got, version, err := s.Cupboard(ctx, "lake"); err != nil || version != 1 || !reflect.DeepEqual(got, first) {
-		t.Errorf("another lesson of the studio sees %+v at %d, %v", got, version, err)
+	if got, version, err := s.Cupboard(ctx); err != nil || version != 1 || !reflect.DeepEqual(got, first) {
+		t.Errorf("it is %+v at %d, %v", got, version, err)
 	}
 	second := supply.Cupboard{People: 8, Paints: []supply.Stock{{Paint: "PB29", Ml: 39}}, Tools: []supply.Rack{}}
-	if err := s.PutCupboard(ctx, "lake", 1, second); err != nil {
+	if err := s.PutCupboard(ctx, 1, second); err != nil {
 		t.Fatal(err)
 	}
 	var stale *store.StaleError
-	if err := s.PutCupboard(ctx, "ridge", 1, first); !errors.As(err, &stale) || stale.Head != 2 || stale.What != "cupboard" {
+	if err := s.PutCupboard(ctx, 1, first); !errors.As(err, &stale) || stale.Head != 2 || stale.What != "cupboard" {
 		t.Errorf("from an old version: %v", err)
 	}
-	if got, version, err := s.Cupboard(ctx, "ridge"); err != nil || version != 2 || !reflect.DeepEqual(got, second) {
+	if got, version, err := s.Cupboard(ctx); err != nil || version != 2 || !reflect.DeepEqual(got, second) {
 		t.Errorf("%+v at %d, %v", got, version, err)
 	}
-	for _, err := range []error{s.PutCupboard(ctx, "nothing", 0, first), func() error { _, _, err := s.Cupboard(ctx, "nothing"); return err }()} {
+	nowhere := s.Store.Room("nowhere")
+	for _, err := range []error{nowhere.PutCupboard(ctx, 0, first), func() error { _, _, err := nowhere.Cupboard(ctx); return err }()} {
 		if !errors.Is(err, store.ErrNotFound) {
-			t.Errorf("of no lesson: %v", err)
+			t.Errorf("of no studio: %v", err)
 		}
 	}
 }
@@ -54,7 +55,7 @@ func TestFirstSavesOfACupboardDoNotPass(t *testing.T) {
 	var all sync.WaitGroup
 	for n := range 6 {
 		all.Go(func() {
-			err := s.PutCupboard(ctx, "ridge", 0, supply.Cupboard{People: n + 1, Paints: []supply.Stock{{Paint: "PW6", Ml: float64(n)}}})
+			err := s.PutCupboard(ctx, 0, supply.Cupboard{People: n + 1, Paints: []supply.Stock{{Paint: "PW6", Ml: float64(n)}}})
 			var stale *store.StaleError
 			mu.Lock()
 			defer mu.Unlock()
@@ -69,7 +70,7 @@ func TestFirstSavesOfACupboardDoNotPass(t *testing.T) {
 		})
 	}
 	all.Wait()
-	got, version, err := s.Cupboard(ctx, "ridge")
+	got, version, err := s.Cupboard(ctx)
 	if saved != 1 || refused != 5 || err != nil || version != 1 || got.Paints[0].Ml != float64(got.People-1) {
 		t.Errorf("%d saved and %d refused: %+v at %d, %v", saved, refused, got, version, err)
 	}
@@ -102,7 +103,7 @@ func TestRunsOfALesson(t *testing.T) {
 	if _, err := s.AddRun(ctx, "nothing", may); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("of no lesson: %v", err)
 	}
-	if list, err := s.Runs(ctx, "nothing"); err != nil || list == nil || len(list) != 0 {
+	if list, err := s.Runs(ctx, "nothing"); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("of no lesson: %+v, %v", list, err)
 	}
 }
@@ -112,7 +113,7 @@ func TestANameThatIsNoTextNamesNothing(t *testing.T) {
 	if _, err := s.Head(ctx, "a\x00b"); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("a lesson: %v", err)
 	}
-	if _, _, err := s.Cupboard(ctx, "a\x00b"); !errors.Is(err, store.ErrNotFound) {
+	if _, _, err := s.Store.Room("a\x00b").Cupboard(ctx); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("a cupboard: %v", err)
 	}
 }

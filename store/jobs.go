@@ -55,12 +55,6 @@ const comesWithin = 20 * time.Second
 
 const jobColumns = `id, studio_id, lesson_id, kind, same, request, batch, state, said, result, problem, tries, stop`
 
-// StudioOf is the studio that a lesson belongs to.
-func (s *Store) StudioOf(ctx context.Context, lesson string) (studio string, err error) {
-	err = s.db.GetContext(ctx, &studio, `select studio_id from lesson where id = $1`, lesson)
-	return studio, told(err)
-}
-
 // Ask takes a job in, or lets the one rise that is the same and under way; fresh says which.
 // Watcher names who waits for it; nobody when it is empty.
 func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh bool, err error) {
@@ -152,17 +146,17 @@ func (s *Store) change(ctx context.Context, query string, args ...any) error {
 
 // Stop ends a job that waits, and tells the process to stop it that runs it. With a watcher it
 // does so only when nobody else waits for the job.
-func (s *Store) Stop(ctx context.Context, id, watcher string) error {
-	return s.change(ctx, `update job set stop = stop or now_stop, watchers = array_remove(watchers, $2),
+func (r Room) Stop(ctx context.Context, id, watcher string) error {
+	return r.s.change(ctx, `update job set stop = stop or now_stop, watchers = array_remove(watchers, $2),
 			state = case when now_stop and state = 'waiting' then 'stopped' else state end,
 			ended_at = case when now_stop and state = 'waiting' then clock_timestamp() else ended_at end
-		from (select id as same_id, $2 = '' or cardinality(array_remove(watchers, $2)) = 0 as now_stop from job where id = $1 for update) as t
-		where id = same_id and state in ('waiting', 'running') returning `+jobColumns, id, watcher)
+		from (select id as same_id, $2 = '' or cardinality(array_remove(watchers, $2)) = 0 as now_stop from job where id = $1 and studio_id = $3 for update) as t
+		where id = same_id and state in ('waiting', 'running') returning `+jobColumns, id, watcher, r.Studio)
 }
 
 // Job returns a job of a studio, and marks that somebody asks for it.
-func (s *Store) Job(ctx context.Context, studio, id string) (j Job, err error) {
-	err = s.db.GetContext(ctx, &j, `update job set watched_at = greatest(watched_at, clock_timestamp()) where id = $1 and studio_id = $2 returning `+jobColumns, id, studio)
+func (r Room) Job(ctx context.Context, id string) (j Job, err error) {
+	err = r.s.db.GetContext(ctx, &j, `update job set watched_at = greatest(watched_at, clock_timestamp()) where id = $1 and studio_id = $2 returning `+jobColumns, id, r.Studio)
 	return j, told(err)
 }
 
@@ -177,10 +171,10 @@ func (s *Store) Watch(ctx context.Context, watchers []string) error {
 
 // Leave stops what only a watcher waited for who has gone.
 func (s *Store) Leave(ctx context.Context, unwatched time.Duration) error {
-	var ids []string
-	err := s.db.SelectContext(ctx, &ids, `select id from job where state in ('waiting', 'running') and not stop and watched_at < now() - $1 * interval '1 second'`, unwatched.Seconds())
-	for _, id := range ids {
-		if lost := s.Stop(ctx, id, ""); lost != nil && !errors.Is(lost, ErrNotFound) {
+	var left []Job
+	err := s.db.SelectContext(ctx, &left, `select `+jobColumns+` from job where state in ('waiting', 'running') and not stop and watched_at < now() - $1 * interval '1 second'`, unwatched.Seconds())
+	for _, j := range left {
+		if lost := s.Room(j.StudioID).Stop(ctx, j.ID, ""); lost != nil && !errors.Is(lost, ErrNotFound) {
 			err = errors.Join(err, lost)
 		}
 	}
@@ -290,14 +284,14 @@ func tell(ctx context.Context, tx *sqlx.Tx, e Event, keep bool) error {
 // seen, so one that was given earlier may be seen later.
 const overlap = 50
 
-// Since returns what was kept of what happened in a studio after an event. Some of it may
+// Since returns what was kept of what happened after an event. Some of it may
 // have been told already.
-func (s *Store) Since(ctx context.Context, studio string, id int64) ([]Event, error) {
+func (r Room) Since(ctx context.Context, id int64) ([]Event, error) {
 	var rows []struct {
 		ID   int64  `db:"id"`
 		Body string `db:"body"`
 	}
-	if err := s.db.SelectContext(ctx, &rows, `select id, body from event where studio_id = $1 and id > $2 order by id limit 1000`, studio, id-overlap); err != nil {
+	if err := r.s.db.SelectContext(ctx, &rows, `select id, body from event where studio_id = $1 and id > $2 order by id limit 1000`, r.Studio, id-overlap); err != nil {
 		return nil, told(err)
 	}
 	out := make([]Event, len(rows))
@@ -310,10 +304,10 @@ func (s *Store) Since(ctx context.Context, studio string, id int64) ([]Event, er
 	return out, nil
 }
 
-// HasStudio reports whether there is a studio with an id.
-func (s *Store) HasStudio(ctx context.Context, id string) (there bool, err error) {
-	err = s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, id)
-	return there, told(err)
+// LastEvent is the id of what happened last, anywhere.
+func (s *Store) LastEvent(ctx context.Context) (id int64, err error) {
+	err = s.db.GetContext(ctx, &id, `select coalesce(max(id), 0) from event`)
+	return id, told(err)
 }
 
 // CountJobs is how many jobs wait and how many are carried out, by whatever process.

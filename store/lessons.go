@@ -2,9 +2,7 @@ package store
 
 import (
 	"context"
-	"crypto/rand"
 	"errors"
-	"io/fs"
 	"slices"
 	"strings"
 
@@ -13,101 +11,84 @@ import (
 	"proxenos/core/lesson"
 )
 
-func mustSub() fs.FS {
-	sub, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		panic(err) // the folder is compiled in
+// A Room is what the store keeps of one studio. Nothing of another one is found there. Make it
+// with [Store.Room].
+type Room struct {
+	Studio string // its id
+	s      *Store
+}
+
+// Room is that of the studio with an id; there is nothing in one of a studio that is not there.
+func (s *Store) Room(studio string) Room { return Room{studio, s} }
+
+// there fails with ErrNotFound where there is no such studio.
+func (r Room) there(ctx context.Context) error {
+	there, err := r.s.HasStudio(ctx, r.Studio)
+	if err == nil && !there {
+		err = ErrNotFound
 	}
-	return sub
+	return err
 }
 
-// PutStudio makes a studio, or renames it.
-func (s *Store) PutStudio(ctx context.Context, st Studio) error {
-	_, err := s.db.NamedExecContext(ctx,
-		`insert into studio (id, name) values (:id, :name) on conflict (id) do update set name = excluded.name`, st)
-	return told(err)
-}
-
-// NewStudio opens a studio with an id of its own.
-func (s *Store) NewStudio(ctx context.Context, name string) (Studio, error) {
-	st := Studio{ID: newID(), Name: name}
-	_, err := s.write(ctx, "studio", &st, func(tx *sqlx.Tx) error {
-		_, err := tx.NamedExecContext(ctx, `insert into studio (id, name) values (:id, :name)`, st)
-		return err
-	})
-	return st, err
-}
-
-func newID() string { return strings.ToLower(rand.Text()[:12]) }
-
-// Studios lists all studios by name.
-func (s *Store) Studios(ctx context.Context) ([]Studio, error) {
-	out := []Studio{}
-	err := s.db.SelectContext(ctx, &out, `select id, name from studio order by name, id`)
-	return out, told(err)
-}
-
-// Shelf returns the newest revision of every lesson of a studio, oldest lesson first.
-func (s *Store) Shelf(ctx context.Context, studio string) ([]Revision, error) {
-	var there bool
-	if err := s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, studio); err != nil {
-		return nil, told(err)
-	}
-	if !there {
-		return nil, ErrNotFound
-	}
+// Shelf returns the newest revision of every lesson, oldest lesson first.
+func (r Room) Shelf(ctx context.Context) ([]Revision, error) {
 	out := []Revision{}
-	err := s.db.SelectContext(ctx, &out,
-		`select `+columns("r")+` from lesson l join revision r on r.lesson_id = l.id and r.number = l.head
-		 where l.studio_id = $1 order by l.made_at, l.id`, studio)
+	err := r.s.db.SelectContext(ctx, &out, revisions+` and r.number = l.head order by l.made_at, l.id`, r.Studio)
+	if err == nil && len(out) == 0 {
+		return out, r.there(ctx)
+	}
 	return out, told(err)
 }
 
-// Beside returns the newest revision of the other lessons of a lesson's studio.
-func (s *Store) Beside(ctx context.Context, id string) ([]Revision, error) {
-	var studio string
-	if err := s.db.GetContext(ctx, &studio, `select studio_id from lesson where id = $1`, id); err != nil {
-		return nil, told(err)
+// Beside returns the newest revision of the other lessons.
+func (r Room) Beside(ctx context.Context, id string) ([]Revision, error) {
+	list, err := r.Shelf(ctx)
+	others := slices.DeleteFunc(slices.Clone(list), func(r Revision) bool { return r.LessonID == id })
+	if err == nil && len(others) == len(list) {
+		err = ErrNotFound
 	}
-	list, err := s.Shelf(ctx, studio)
-	return slices.DeleteFunc(list, func(r Revision) bool { return r.LessonID == id }), err
+	return others, err
 }
 
-// Create puts a new lesson on a studio's shelf; id may be empty for a new one.
-func (s *Store) Create(ctx context.Context, studio, id string, l *lesson.Lesson, said string) (Revision, error) {
+// Create puts a new lesson on the shelf; id may be empty for a new one.
+func (r Room) Create(ctx context.Context, id string, l *lesson.Lesson, said string) (Revision, error) {
 	if id == "" {
 		id = newID()
 	}
-	r := revisionOf(id, 1, 0, l, said)
-	repeated, err := s.write(ctx, "create "+studio, &r, func(tx *sqlx.Tx) error {
+	made := revisionOf(r.Studio, id, 1, 0, l, said)
+	repeated, err := r.s.write(ctx, "create "+r.Studio, &made, func(tx *sqlx.Tx) error {
 		var there bool
-		if err := tx.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, studio); err != nil {
+		if err := tx.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, r.Studio); err != nil {
 			return err
 		}
 		if !there {
 			return ErrNotFound
 		}
-		if _, err := tx.ExecContext(ctx, `insert into lesson (id, studio_id, head) values ($1, $2, 1)`, id, studio); err != nil {
+		if _, err := tx.ExecContext(ctx, `insert into lesson (id, studio_id, head) values ($1, $2, 1)`, id, r.Studio); err != nil {
 			return err
 		}
-		return insert(ctx, tx, &r)
+		return insert(ctx, tx, &made)
 	})
 	if repeated && err == nil {
-		return s.Revision(ctx, r.LessonID, r.Number)
+		return r.Revision(ctx, made.LessonID, made.Number)
 	}
-	return r, err
+	return made, err
 }
 
 // Head returns the newest revision of a lesson.
-func (s *Store) Head(ctx context.Context, id string) (Revision, error) {
-	var r Revision
-	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from lesson l join revision r on r.lesson_id = l.id and r.number = l.head where l.id = $1`, id)
-	return r, told(err)
+func (r Room) Head(ctx context.Context, id string) (Revision, error) {
+	return r.one(ctx, ` and l.id = $2 and r.number = l.head`, id)
+}
+
+// one is the first revision of those that are meant.
+func (r Room) one(ctx context.Context, meant string, args ...any) (out Revision, err error) {
+	err = r.s.db.GetContext(ctx, &out, revisions+meant, append([]any{r.Studio}, args...)...)
+	return out, told(err)
 }
 
 // HeadNumber is the number of the newest revision of a lesson.
-func (s *Store) HeadNumber(ctx context.Context, id string) (int, error) {
-	h, err := s.HeadOf(ctx, id)
+func (r Room) HeadNumber(ctx context.Context, id string) (int, error) {
+	h, err := r.HeadOf(ctx, id)
 	return h.Number, err
 }
 
@@ -118,116 +99,101 @@ type HeadOf struct {
 	Painting string `db:"painting"`
 }
 
-const heads = `select l.id, l.head, r.painting from lesson l join revision r on r.lesson_id = l.id and r.number = l.head `
+const heads = `select l.id, l.head, r.painting from lesson l join revision r on r.lesson_id = l.id and r.number = l.head where l.studio_id = $1`
 
 // HeadOf is that of a lesson.
-func (s *Store) HeadOf(ctx context.Context, id string) (h HeadOf, err error) {
-	err = s.db.GetContext(ctx, &h, heads+`where l.id = $1`, id)
+func (r Room) HeadOf(ctx context.Context, id string) (h HeadOf, err error) {
+	err = r.s.db.GetContext(ctx, &h, heads+` and l.id = $2`, r.Studio, id)
 	return h, told(err)
 }
 
-// Heads are those of the lessons of a studio, oldest lesson first.
-func (s *Store) Heads(ctx context.Context, studio string) ([]HeadOf, error) {
+// Heads are those of all lessons, oldest lesson first.
+func (r Room) Heads(ctx context.Context) ([]HeadOf, error) {
 	out := []HeadOf{}
-	if err := s.db.SelectContext(ctx, &out, heads+`where l.studio_id = $1 order by l.made_at, l.id`, studio); err != nil || len(out) > 0 {
+	if err := r.s.db.SelectContext(ctx, &out, heads+` order by l.made_at, l.id`, r.Studio); err != nil || len(out) > 0 {
 		return out, told(err)
 	}
-	var there bool
-	if err := s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, studio); err != nil {
-		return nil, told(err)
-	}
-	if !there {
-		return nil, ErrNotFound
-	}
-	return out, nil
+	return out, r.there(ctx)
 }
 
 // Revision returns one revision of a lesson.
-func (s *Store) Revision(ctx context.Context, id string, number int) (Revision, error) {
-	var r Revision
-	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from revision r where lesson_id = $1 and number = $2`, id, number)
-	return r, told(err)
+func (r Room) Revision(ctx context.Context, id string, number int) (Revision, error) {
+	return r.one(ctx, ` and l.id = $2 and r.number = $3`, id, number)
 }
 
 // Revisions lists what was saved after a revision, oldest first, without bodies.
-func (s *Store) Revisions(ctx context.Context, id string, after int) ([]Revision, error) {
+func (r Room) Revisions(ctx context.Context, id string, after int) ([]Revision, error) {
 	out := []Revision{}
-	err := s.db.SelectContext(ctx, &out,
-		`select lesson_id, number, parent, hash, painting, title, '' as body, said, made_at from revision
-		 where lesson_id = $1 and number > $2 order by number`, id, after)
+	err := r.s.db.SelectContext(ctx, &out,
+		`select l.studio_id, lesson_id, number, parent, hash, painting, title, '' as body, said, r.made_at from revision r join lesson l on l.id = r.lesson_id
+		 where l.studio_id = $1 and l.id = $2 and number > $3 order by number`, r.Studio, id, after)
 	return out, told(err)
 }
 
 // ByHash returns the newest revision with the given content.
-func (s *Store) ByHash(ctx context.Context, hash string) (Revision, error) {
-	var r Revision
-	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from revision r where hash = $1 order by made_at desc, number desc limit 1`, hash)
-	return r, told(err)
+func (r Room) ByHash(ctx context.Context, hash string) (Revision, error) {
+	return r.one(ctx, ` and r.hash = $2`+newest, hash)
 }
 
 // ByPainting returns the newest revision that is painted so.
-func (s *Store) ByPainting(ctx context.Context, painting string) (Revision, error) {
-	var r Revision
-	err := s.db.GetContext(ctx, &r, `select `+columns("r")+` from revision r where painting = $1 order by made_at desc, number desc limit 1`, painting)
-	return r, told(err)
+func (r Room) ByPainting(ctx context.Context, painting string) (Revision, error) {
+	return r.one(ctx, ` and r.painting = $2`+newest, painting)
 }
 
 // Save adds a revision made from revision from. If that is no longer the newest,
 // nothing is written and the error is a [*StaleError]. When Save returns without
 // error the revision is on disk. See [WithKey] for when its reply is lost.
-func (s *Store) Save(ctx context.Context, id string, from int, l *lesson.Lesson, said string) (Revision, error) {
-	r := revisionOf(id, from+1, from, l, said)
-	repeated, err := s.write(ctx, "save "+id, &r, func(tx *sqlx.Tx) error {
+func (r Room) Save(ctx context.Context, id string, from int, l *lesson.Lesson, said string) (Revision, error) {
+	made := revisionOf(r.Studio, id, from+1, from, l, said)
+	repeated, err := r.s.write(ctx, "save "+id, &made, func(tx *sqlx.Tx) error {
 		var head int
-		if err := tx.GetContext(ctx, &head, `select head from lesson where id = $1 for update`, id); err != nil {
+		if err := tx.GetContext(ctx, &head, `select head from lesson where id = $1 and studio_id = $2 for update`, id, r.Studio); err != nil {
 			return err
 		}
 		if head != from {
 			return &StaleError{From: from, Head: head}
 		}
-		if _, err := tx.ExecContext(ctx, `update lesson set head = $2 where id = $1`, id, r.Number); err != nil {
+		if _, err := tx.ExecContext(ctx, `update lesson set head = $2 where id = $1`, id, made.Number); err != nil {
 			return err
 		}
-		return insert(ctx, tx, &r)
+		return insert(ctx, tx, &made)
 	})
 	var stale *StaleError
 	if errors.As(err, &stale) {
-		since, listErr := s.Revisions(ctx, id, from)
+		since, listErr := r.Revisions(ctx, id, from)
 		if listErr != nil {
 			return Revision{}, listErr
 		}
 		stale.Since = since
 	}
 	if repeated && err == nil {
-		return s.Revision(ctx, r.LessonID, r.Number)
+		return r.Revision(ctx, made.LessonID, made.Number)
 	}
-	return r, err
+	return made, err
 }
+
+const newest = ` order by r.made_at desc, r.number desc limit 1`
+
+// revisions are those of the studio $1, with their bodies.
+var revisions = `select ` + columns("r") + `, l.studio_id from revision r join lesson l on l.id = r.lesson_id where l.studio_id = $1`
 
 // columns lists those of a revision, of a table with a name.
 func columns(table string) string {
 	list := []string{"lesson_id", "number", "parent", "hash", "painting", "title", "body", "said", "made_at"}
-	return table + "." + strings.Join(list, ", "+table+".") + ", (select studio_id from lesson where id = " + table + ".lesson_id) as studio_id"
+	return table + "." + strings.Join(list, ", "+table+".")
 }
 
-func revisionOf(id string, number, parent int, l *lesson.Lesson, said string) Revision {
+func revisionOf(studio, id string, number, parent int, l *lesson.Lesson, said string) Revision {
 	body := lesson.Encode(l)
-	return Revision{LessonID: id, Number: number, Parent: parent, Hash: l.Hash(), Painting: l.Painting(), Title: l.Title, Body: string(body), Said: said}
+	return Revision{StudioID: studio, LessonID: id, Number: number, Parent: parent, Hash: l.Hash(), Painting: l.Painting(), Title: l.Title, Body: string(body), Said: said}
 }
 
+// insert adds a revision and tells those who watch.
 func insert(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
 	if err := tx.GetContext(ctx, &r.MadeAt,
 		`insert into revision (lesson_id, number, parent, hash, painting, title, body, said)
 		 values ($1, $2, $3, $4, $5, $6, $7, $8) returning made_at`,
 		r.LessonID, r.Number, r.Parent, r.Hash, r.Painting, r.Title, r.Body, r.Said); err != nil {
-		return err
-	}
-	return announce(ctx, tx, r)
-}
-
-// announce tells those who watch that a lesson has a new revision.
-func announce(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
-	if err := tx.GetContext(ctx, &r.StudioID, `select studio_id from lesson where id = $1`, r.LessonID); err != nil {
 		return err
 	}
 	return tell(ctx, tx, Event{Kind: LessonEvent, Studio: r.StudioID, Lesson: r.LessonID, Revision: r.Number}, true)

@@ -16,17 +16,15 @@ const (
 )
 
 // Listen hears what happens until ctx ends: heard is called for every event, one after the
-// other. When the connection broke it is made again, and missed is called once it stands:
-// what happened in between was not heard.
-func (s *Store) Listen(ctx context.Context, heard func(Event), missed func(error)) {
+// other. Each time that the connection stands stands is called: what happened before was not
+// heard. It is told what broke the connection before; nothing the first time.
+func (s *Store) Listen(ctx context.Context, heard func(Event), stands func(broke error)) {
 	wait := firstRetry
 	for broke := error(nil); ctx.Err() == nil; {
 		err := s.listen(ctx, func() {
 			wait = firstRetry
-			if broke != nil {
-				missed(broke)
-				broke = nil
-			}
+			stands(broke)
+			broke = nil
 		}, heard)
 		if broke == nil {
 			broke = err

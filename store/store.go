@@ -11,6 +11,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"io/fs"
 	"net"
 	"strings"
 	"syscall"
@@ -56,12 +57,6 @@ type Store struct {
 
 // URL is where the database is.
 func (s *Store) URL() string { return s.url }
-
-// Studio is a teaching room.
-type Studio struct {
-	ID   string `db:"id" json:"id"`
-	Name string `db:"name" json:"name"`
-}
 
 // Revision is a lesson as it was saved once.
 type Revision struct {
@@ -112,11 +107,15 @@ func Open(ctx context.Context, url string, patience time.Duration) (*Store, erro
 // migrate brings the tables up to date. Of several processes that start at once one does it
 // and the others wait.
 func (s *Store) migrate(ctx context.Context) error {
+	scripts, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
 	locker, err := lock.NewPostgresSessionLocker(lock.WithLockTimeout(1, 60), lock.WithUnlockTimeout(1, 60))
 	if err != nil {
 		return err
 	}
-	provider, err := goose.NewProvider(goose.DialectPostgres, s.db.DB, mustSub(), goose.WithSessionLocker(locker))
+	provider, err := goose.NewProvider(goose.DialectPostgres, s.db.DB, scripts, goose.WithSessionLocker(locker))
 	if err != nil {
 		return err
 	}

@@ -16,24 +16,30 @@ import (
 
 var ctx = context.Background()
 
-func open(t *testing.T, url string) *store.Store {
+// shop is a store and one room of it.
+type shop struct {
+	*store.Store
+	store.Room
+}
+
+func open(t *testing.T, url string) shop {
 	t.Helper()
 	s, err := store.Open(ctx, url, 5*time.Second)
 	if err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() { s.Close() })
-	return s
+	return shop{s, s.Room("room")}
 }
 
-func withLesson(t *testing.T) (*store.Store, string, store.Revision) {
+func withLesson(t *testing.T) (shop, string, store.Revision) {
 	t.Helper()
 	url := testdb.New(t)
 	s := open(t, url)
 	if err := s.PutStudio(ctx, store.Studio{ID: "room", Name: "A room"}); err != nil {
 		t.Fatal(err)
 	}
-	r, err := s.Create(ctx, "room", "ridge", sample.Lesson(), "begin")
+	r, err := s.Create(ctx, "ridge", sample.Lesson(), "begin")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -67,7 +73,7 @@ func TestEverySaveIsARevision(t *testing.T) {
 	if byHash, err := other.ByHash(ctx, first.Hash); err != nil || byHash.Body != first.Body {
 		t.Errorf("by hash: %v", err)
 	}
-	shelf, err := other.Shelf(ctx, "room")
+	shelf, err := other.Shelf(ctx)
 	if err != nil || len(shelf) != 1 || shelf[0].Number != 2 {
 		t.Errorf("shelf %v, %v", shelf, err)
 	}
@@ -127,9 +133,9 @@ func TestWhatIsNotThere(t *testing.T) {
 	s, _, _ := withLesson(t)
 	_, a := s.Head(ctx, "nothing")
 	_, b := s.Revision(ctx, "ridge", 9)
-	_, c := s.Shelf(ctx, "nowhere")
+	_, c := s.Store.Room("nowhere").Shelf(ctx)
 	_, d := s.Save(ctx, "nothing", 1, sample.Lesson(), "")
-	_, e := s.Create(ctx, "nowhere", "", sample.Lesson(), "")
+	_, e := s.Store.Room("nowhere").Create(ctx, "", sample.Lesson(), "")
 	_, f := s.Artifact(ctx, store.Artifact{Kind: "no such frame"})
 	for i, err := range []error{a, b, c, d, e, f} {
 		if !errors.Is(err, store.ErrNotFound) {
@@ -140,18 +146,18 @@ func TestWhatIsNotThere(t *testing.T) {
 
 func TestPhotographsOfAStudio(t *testing.T) {
 	s, _, _ := withLesson(t)
-	first, err := s.PutPhoto(ctx, "ridge", "one.jpg", 40, 30, []byte("first"))
+	first, err := s.PutPhoto(ctx, "one.jpg", 40, 30, []byte("first"))
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.PutPhoto(ctx, "ridge", "two.jpg", 50, 30, []byte("second")); err != nil {
+	if _, err := s.PutPhoto(ctx, "two.jpg", 50, 30, []byte("second")); err != nil {
 		t.Fatal(err)
 	}
-	again, err := s.PutPhoto(ctx, "ridge", "first again.jpg", 40, 30, []byte("first"))
+	again, err := s.PutPhoto(ctx, "first again.jpg", 40, 30, []byte("first"))
 	if err != nil || again.Hash != first.Hash || !again.MadeAt.Equal(first.MadeAt) {
 		t.Errorf("%+v, %v", again, err)
 	}
-	list, err := s.Photos(ctx, "ridge")
+	list, err := s.Photos(ctx)
 	if err != nil || len(list) != 2 || list[0].Name != "two.jpg" || list[1].Name != "first again.jpg" {
 		t.Errorf("%+v, %v", list, err)
 	}
@@ -161,11 +167,11 @@ func TestPhotographsOfAStudio(t *testing.T) {
 	if _, err := s.PhotoBody(ctx, "none"); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("no photograph: %v", err)
 	}
-	if _, err := s.PutPhoto(ctx, "nothing", "x", 1, 1, nil); !errors.Is(err, store.ErrNotFound) {
-		t.Errorf("no lesson: %v", err)
+	if _, err := s.Store.Room("nowhere").PutPhoto(ctx, "x", 1, 1, nil); !errors.Is(err, store.ErrNotFound) {
+		t.Errorf("no studio: %v", err)
 	}
-	if list, err := s.Photos(ctx, "nothing"); err != nil || len(list) != 0 {
-		t.Errorf("of no lesson: %+v, %v", list, err)
+	if list, err := s.Store.Room("nowhere").Photos(ctx); !errors.Is(err, store.ErrNotFound) || len(list) != 0 {
+		t.Errorf("of no studio: %+v, %v", list, err)
 	}
 }
 

@@ -128,22 +128,19 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 	if err := json.Unmarshal([]byte(j.Request), &a); err != nil {
 		return nil, err
 	}
-	r, err := d.Store.Revision(ctx, a.Lesson, a.From)
-	if err != nil {
-		return nil, err
-	}
-	l, err := r.Lesson()
+	room := d.In(j.StudioID)
+	r, l, err := room.At(ctx, a.Lesson, a.From)
 	if err != nil {
 		return nil, err
 	}
 	var out Came
 	switch a.Kind {
 	case TryJob:
-		out.Trial, err = d.try(ctx, r, l, a)
+		out.Trial, err = room.try(ctx, r, l, a)
 	case RankJob:
-		out.Ranks, err = d.rank(ctx, r, l, a, say)
+		out.Ranks, err = room.rank(ctx, r, l, a, say)
 	case MendJob:
-		out.Mended, err = d.mend(store.WithKey(ctx, "mend "+j.ID), l, a, say)
+		out.Mended, err = room.mend(store.WithKey(ctx, "mend "+j.ID), l, a, say)
 	case OrderJob:
 		var t score.Timed
 		t, err = d.Order(ctx, r, l)
@@ -154,12 +151,12 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 	return out, err
 }
 
-func (d *Desk) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked) (*Trial, error) {
+func (room Room) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked) (*Trial, error) {
 	next, _, err := lesson.Apply(l, a.Edit.Edit)
 	if err != nil {
 		return nil, err
 	}
-	before, err := d.Easel.Rehearse(r.LessonID, r.Number, l).Drafted(ctx)
+	before, err := room.Easel.Rehearse(r.LessonID, r.Number, l).Drafted(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -167,7 +164,7 @@ func (d *Desk) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a As
 	if err != nil {
 		return nil, err
 	}
-	c, err := d.Besides(ctx, a.Lesson, l, before)
+	c, err := room.Besides(ctx, a.Lesson, l, before)
 	if err != nil {
 		return nil, err
 	}
@@ -202,8 +199,8 @@ func (d *Desk) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a As
 var ErrNotFound = errors.New("that is not found in this lesson any more: look at its findings again")
 
 // rank tries every remedy of a finding.
-func (d *Desk) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]rule.TriedRemedy, error) {
-	painted := d.Easel.Rehearse(r.LessonID, r.Number, l)
+func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]rule.TriedRemedy, error) {
+	painted := room.Easel.Rehearse(r.LessonID, r.Number, l)
 	before, err := painted.Drafted(ctx)
 	if err != nil {
 		return nil, err
@@ -212,7 +209,7 @@ func (d *Desk) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a A
 	if err != nil {
 		return nil, err
 	}
-	c, err := d.Besides(ctx, a.Lesson, l, before)
+	c, err := room.Besides(ctx, a.Lesson, l, before)
 	if err != nil {
 		return nil, err
 	}
@@ -271,7 +268,7 @@ func (d *Desk) fit(ctx context.Context, r store.Revision, l *lesson.Lesson, minu
 
 // mend mends all that is safe, round by round, and saves what comes of it as one edit: when
 // it is still wanted then, and the lesson is still at the revision it was asked for.
-func (d *Desk) mend(ctx context.Context, first *lesson.Lesson, a Asked, say func(string)) (*Mended, error) {
+func (room Room) mend(ctx context.Context, first *lesson.Lesson, a Asked, say func(string)) (*Mended, error) {
 	out := &Mended{Revision: a.From}
 	var all lesson.All
 	var own starter.Own
@@ -309,12 +306,12 @@ func (d *Desk) mend(ctx context.Context, first *lesson.Lesson, a Asked, say func
 	if out.Rounds == 1 {
 		out.Said = "mend all that is safe"
 	}
-	r, err := d.Store.Save(ctx, a.Lesson, a.From, next, out.Said)
+	r, err := room.Kept.Save(ctx, a.Lesson, a.From, next, out.Said)
 	if err != nil {
 		return nil, err
 	}
 	out.Revision, out.Undo = r.Number, &lesson.AnyEdit{Edit: undo}
-	return out, d.adopt(ctx, r, &own)
+	return out, room.adopt(ctx, r, &own)
 }
 
 // adopt gives the easel what was painted while a lesson was mended: whoever looks at it now

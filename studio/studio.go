@@ -6,10 +6,8 @@ package studio
 import (
 	"bytes"
 	"context"
-	"crypto/sha256"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"image"
 	"image/png"
 
@@ -18,7 +16,6 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
-	"proxenos/core/rule"
 	"proxenos/core/run"
 	"proxenos/easel"
 	"proxenos/store"
@@ -32,12 +29,16 @@ type Desk struct {
 
 	flight singleflight.Group
 	hot    *lru.Cache[store.Artifact, []byte] // what was asked for last
+
+	paintings *lru.Cache[string, struct{}] // that are known to be a studio's
 }
 
 // hotMost is how many artifacts are kept in memory, and hotSize the largest of them, bytes.
 const (
 	hotMost = 96
 	hotSize = 1 << 20
+
+	paintingsMost = 10000
 )
 
 // New makes a desk.
@@ -46,7 +47,11 @@ func New(s *store.Store, e *easel.Easel, build string) *Desk {
 	if err != nil {
 		panic(err) // only for a size of 0
 	}
-	return &Desk{Store: s, Easel: e, Build: build, hot: hot}
+	paintings, err := lru.New[string, struct{}](paintingsMost)
+	if err != nil {
+		panic(err)
+	}
+	return &Desk{Store: s, Easel: e, Build: build, hot: hot, paintings: paintings}
 }
 
 // Artifact returns what is kept at an address, or makes and keeps it. What was made of a
@@ -132,41 +137,6 @@ func (d *Desk) ReportsOf(ctx context.Context, painting string, make func(ctx con
 	}
 	var out []rehearse.Report
 	return out, json.Unmarshal(body, &out)
-}
-
-// Besides is what the rules ask: a lesson and its canvas, and the cupboard and runs of the
-// lesson with an id; of nobody, when that is empty.
-func (d *Desk) Besides(ctx context.Context, id string, l *lesson.Lesson, r *rehearse.Rehearsal) (*rule.Context, error) {
-	out := &rule.Context{Context: ctx, Lesson: l, Rehearsal: r}
-	if id == "" {
-		return out, nil
-	}
-	c, _, err := d.Store.Cupboard(ctx, id)
-	if err != nil {
-		return nil, err
-	}
-	kept, err := d.Store.Runs(ctx, id)
-	out.Cupboard, out.Runs = &c, Bare(kept)
-	return out, err
-}
-
-// Beyond lets the rules speak that ask the cupboard and the runs of the lesson with an id,
-// whose canvas is known by its reports; foreseen says that these are of a coarse one. What they
-// say is kept by all that they were asked about.
-func (d *Desk) Beyond(ctx context.Context, id string, l *lesson.Lesson, reports []rehearse.Report, foreseen bool) ([]rule.Finding, error) {
-	c, err := d.Besides(ctx, id, l, nil)
-	if err != nil {
-		return nil, err
-	}
-	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, foreseen})
-	if err != nil {
-		return nil, err
-	}
-	return Judged(ctx, d, l, fmt.Sprintf("beyond-%x", sha256.Sum256(asked)), func(_ context.Context, out *[]rule.Finding) (err error) {
-		c.Reports = reports
-		*out, err = rule.Beyond(c)
-		return err
-	})
 }
 
 // PNG writes a picture quickly rather than small: it goes over loopback or is kept.

@@ -28,7 +28,7 @@ func shop(t *testing.T) *store.Store {
 		if err := s.PutStudio(t.Context(), store.Studio{ID: name, Name: name}); err != nil {
 			t.Fatal(err)
 		}
-		if _, err := s.Create(t.Context(), name, name, sample.Lesson(), "begin"); err != nil {
+		if _, err := s.Room(name).Create(t.Context(), name, sample.Lesson(), "begin"); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -44,7 +44,9 @@ func open(t *testing.T, s *store.Store, places int, kinds map[string]work.Do, ta
 	}
 	ctx, cancel := context.WithCancel(context.Background())
 	var hears sync.WaitGroup
-	hears.Go(func() { s.Listen(ctx, q.Heard, func(error) {}) })
+	stands, stood := context.WithCancel(ctx)
+	hears.Go(func() { s.Listen(ctx, q.Heard, func(error) { stood() }) })
+	<-stands.Done()
 	t.Cleanup(func() { cancel(); hears.Wait(); q.Close() })
 	return q
 }
@@ -67,7 +69,7 @@ func ended(t *testing.T, s *store.Store, j store.Job) (now store.Job) {
 	t.Helper()
 	wait.Until(t, "the job has ended", func() bool {
 		var err error
-		if now, err = s.Job(t.Context(), j.StudioID, j.ID); err != nil {
+		if now, err = s.Room(j.StudioID).Job(t.Context(), j.ID); err != nil {
 			t.Fatal(err)
 		}
 		return now.State.Ended()
@@ -110,7 +112,7 @@ func TestAJobIsDoneOnceAndShared(t *testing.T) {
 	if _, err := q.Ask(t.Context(), asked("a", "varnish", "x"), ""); !errors.Is(err, work.ErrUnknown) {
 		t.Errorf("a kind that there is not: %v", err)
 	}
-	if _, err := s.Job(t.Context(), "b", first.ID); !errors.Is(err, store.ErrNotFound) {
+	if _, err := s.Room("b").Job(t.Context(), first.ID); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("another studio's job: %v", err)
 	}
 }
@@ -159,14 +161,14 @@ func TestAJobIsStopped(t *testing.T) {
 	j := ask(t, q, asked("a", "forever", "one"), "")
 	<-begins
 	waits := ask(t, q, asked("a", "forever", "two"), "")
-	if err := s.Stop(t.Context(), waits.ID, ""); err != nil {
+	if err := s.Room("a").Stop(t.Context(), waits.ID, ""); err != nil {
 		t.Fatal(err)
 	}
-	if now, _ := s.Job(t.Context(), "a", waits.ID); now.State != store.Stopped {
+	if now, _ := s.Room("a").Job(t.Context(), waits.ID); now.State != store.Stopped {
 		t.Errorf("what waits and is stopped is %s", now.State)
 	}
 	told := time.Now()
-	if err := s.Stop(t.Context(), j.ID, ""); err != nil {
+	if err := s.Room("a").Stop(t.Context(), j.ID, ""); err != nil {
 		t.Fatal(err)
 	}
 	// Whoever asks for the same now wants it anew, and gets another job.
@@ -180,7 +182,7 @@ func TestAJobIsStopped(t *testing.T) {
 	if now := ended(t, s, j); now.State != store.Stopped {
 		t.Errorf("it is %s", now.State)
 	}
-	if err := s.Stop(t.Context(), j.ID, ""); !errors.Is(err, store.ErrNotFound) {
+	if err := s.Room("a").Stop(t.Context(), j.ID, ""); !errors.Is(err, store.ErrNotFound) {
 		t.Errorf("stopped twice: %v", err)
 	}
 }
@@ -206,7 +208,7 @@ func TestWhatNobodyWaitsForIsStopped(t *testing.T) {
 	if id := <-ends; id != left.ID {
 		t.Error("the one that is waited for was stopped")
 	}
-	if err := s.Stop(t.Context(), stays.ID, "x"); err != nil { // x leaves, y is still there
+	if err := s.Room("a").Stop(t.Context(), stays.ID, "x"); err != nil { // x leaves, y is still there
 		t.Fatal(err)
 	}
 	wait.Until(t, "it would have been stopped", beat(8)) // a beat a second; after five nobody waits for it
@@ -215,7 +217,7 @@ func TestWhatNobodyWaitsForIsStopped(t *testing.T) {
 		t.Error("one of two left, and it was stopped")
 	default:
 	}
-	if err := s.Stop(t.Context(), stays.ID, "y"); err != nil {
+	if err := s.Room("a").Stop(t.Context(), stays.ID, "y"); err != nil {
 		t.Fatal(err)
 	}
 	<-ends

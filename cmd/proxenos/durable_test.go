@@ -131,7 +131,7 @@ func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 
 	edit := func(from int, minutes float64) int {
 		body := fmt.Sprintf(`{"from":%d,"edit":{"edit":"minutes","step":"sky","minutes":%g}}`, from, minutes)
-		res, err := http.Post(address+"/api/lessons/"+id+"/edits", "application/json", strings.NewReader(body))
+		res, err := http.Post(address+"/api/studios/quillmere/lessons/"+id+"/edits", "application/json", strings.NewReader(body))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -140,7 +140,7 @@ func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 		return res.StatusCode
 	}
 	lesson := func() (revision int, minutes float64) {
-		res, err := http.Get(address + "/api/lessons/" + id)
+		res, err := http.Get(address + "/api/studios/quillmere/lessons/" + id)
 		if err != nil {
 			t.Fatal(err)
 		}

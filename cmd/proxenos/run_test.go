@@ -34,7 +34,7 @@ func TestStoppedUnderLoadNothingAcknowledgedIsLost(t *testing.T) {
 			var lesson struct {
 				Lesson struct{ Steps []struct{ ID string } }
 			}
-			fetch(t, "GET", address+"/api/lessons/"+id, "", &lesson)
+			fetch(t, "GET", address+"/api/studios/quillmere/lessons/"+id, "", &lesson)
 			for from := 1; ; from++ {
 				select {
 				case <-stop:
@@ -42,7 +42,7 @@ func TestStoppedUnderLoadNothingAcknowledgedIsLost(t *testing.T) {
 				default:
 				}
 				body := fmt.Sprintf(`{"from":%d,"edit":{"edit":"minutes","step":%q,"minutes":%d}}`, from, lesson.Lesson.Steps[0].ID, 5+from%2)
-				res, err := http.Post(address+"/api/lessons/"+id+"/edits", "application/json", strings.NewReader(body))
+				res, err := http.Post(address+"/api/studios/quillmere/lessons/"+id+"/edits", "application/json", strings.NewReader(body))
 				if err != nil {
 					return // it has ended
 				}
@@ -68,7 +68,7 @@ func TestStoppedUnderLoadNothingAcknowledgedIsLost(t *testing.T) {
 	there := 0
 	for _, id := range []string{"terraces-above-ondrel-water", "moonrise-over-harrow-fell"} {
 		var got struct{ Revision int }
-		fetch(t, "GET", address+"/api/lessons/"+id, "", &got)
+		fetch(t, "GET", address+"/api/studios/quillmere/lessons/"+id, "", &got)
 		there += got.Revision - 1
 	}
 	// One more for each lesson may have been saved whose answer did not come through.
@@ -92,7 +92,7 @@ func TestBackUpDestroyRestore(t *testing.T) {
 			_, _ = server.Wait()
 		}()
 		if change {
-			if code := fetch(t, "POST", address+"/api/lessons/terraces-above-ondrel-water/edits", `{"from":1,"edit":{"edit":"minutes","step":"sky","minutes":8.5}}`, nil); code != 200 {
+			if code := fetch(t, "POST", address+"/api/studios/quillmere/lessons/terraces-above-ondrel-water/edits", `{"from":1,"edit":{"edit":"minutes","step":"sky","minutes":8.5}}`, nil); code != 200 {
 				t.Fatalf("edit: %d", code)
 			}
 		}
@@ -108,7 +108,7 @@ func TestBackUpDestroyRestore(t *testing.T) {
 			}
 			return string(data)
 		}
-		return get("/api/studios/quillmere/lessons"), get("/api/lessons/terraces-above-ondrel-water/file") + get("/api/lessons/terraces-above-ondrel-water/revisions")
+		return get("/api/studios/quillmere/lessons"), get("/api/studios/quillmere/lessons/terraces-above-ondrel-water/file") + get("/api/studios/quillmere/lessons/terraces-above-ondrel-water/revisions")
 	}
 	script := func(database, word, file string) {
 		t.Helper()

@@ -94,14 +94,17 @@ func kindsOf(d *studio.Desk) map[string]work.Do {
 	return out
 }
 
-// listen hears what happens in the database, until what it returns is called.
+// listen hears what happens in the database, until what it returns is called. What happened
+// before missed is called was not heard.
 func listen(ctx context.Context, db *store.Store, log *slog.Logger, heard func(store.Event), missed func()) (stop func()) {
 	ctx, cancel := context.WithCancel(ctx)
 	ended := make(chan struct{})
 	go func() {
 		defer close(ended)
-		db.Listen(ctx, heard, func(err error) {
-			log.Warn("the database was away, and what happened meanwhile was not heard", "error", err)
+		db.Listen(ctx, heard, func(broke error) {
+			if broke != nil {
+				log.Warn("the database was away, and what happened meanwhile was not heard", "error", broke)
+			}
 			missed()
 		})
 	}()

@@ -43,6 +43,17 @@ type Server struct {
 	lately *lru.Cache[string, []byte]  // replies with a lesson, by revision
 }
 
+// InStudio names the studio in an address: nothing is found but what is of that studio.
+type InStudio struct {
+	Studio string `path:"studio" maxLength:"40"`
+}
+
+// LessonPath names a lesson in an address.
+type LessonPath struct {
+	InStudio
+	ID string `path:"id" maxLength:"40"`
+}
+
 // hardLimit is where a connection is cut. Below it the whole body is read and then
 // refused by the core, for a sender who is cut off while sending never sees why.
 const hardLimit = 32 << 20

@@ -21,7 +21,7 @@ import (
 func TestEditUndoAndStale(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	path := "/api/lessons/" + saved.ID
+	path := "/api/studios/room/lessons/" + saved.ID
 	edited := read[api.Edited](t, s.ask("POST", path+"/edits", edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 8}}), 200)
 	if edited.Revision != 2 || edited.Score.Minutes != 23 || edited.Said != "give step 1 (criss-cross, Sky) 8 min" {
 		t.Errorf("%d, %v min, %q", edited.Revision, edited.Score.Minutes, edited.Said)
@@ -56,7 +56,7 @@ func TestEditUndoAndStale(t *testing.T) {
 func TestBadInput(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	path := "/api/lessons/" + saved.ID
+	path := "/api/studios/room/lessons/" + saved.ID
 	good := string(lesson.Encode(sample.Lesson()))
 	bad := func(old, new string) string { return strings.Replace(good, old, new, 1) }
 	for _, c := range []struct {
@@ -76,15 +76,15 @@ func TestBadInput(t *testing.T) {
 		{"20 MB", "POST", "/api/studios/room/lessons", make([]byte, 20<<20), 413, "larger than 4 MB"},
 		{"just over 4 MB", "POST", "/api/studios/room/lessons", bytes.Repeat([]byte(" "), 4<<20+10), 413, "larger than 4 MB"},
 		{"no studio", "POST", "/api/studios/none/lessons", good, 404, "no such thing"},
-		{"no lesson", "GET", "/api/lessons/none", nil, 404, "no such thing"},
+		{"no lesson", "GET", "/api/studios/room/lessons/none", nil, 404, "no such thing"},
 		{"no edit", "POST", path + "/edits", edit{"from": 1}, 422, "edit is missing"},
 		{"unknown edit", "POST", path + "/edits", edit{"from": 1, "edit": edit{"edit": "repaint"}}, 422, "repaint"},
 		{"edit that does not fit", "POST", path + "/edits", edit{"from": 1, "edit": edit{"edit": "remove", "step": "nobody"}}, 422, "nobody"},
 		{"edit to an unsound lesson", "POST", path + "/edits", edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": -4}}, 422, "steps[0].minutes is -4"},
 		{"edit of the wrong type", "POST", path + "/edits", `{"from":1,"edit":{"edit":"move","step":5,"to":"x"}}`, 422, "step"},
 		{"stale", "POST", path + "/edits", edit{"from": 7, "edit": edit{"edit": "remove", "step": "sky"}}, 409, "revision 1"},
-		{"odd hash", "GET", "/api/rehearsals/abc", nil, 422, "hash"},
-		{"unknown hash", "GET", "/api/rehearsals/" + strings.Repeat("a", 64), nil, 404, "no such thing"},
+		{"odd hash", "GET", "/api/studios/room/rehearsals/abc", nil, 422, "hash"},
+		{"unknown hash", "GET", "/api/studios/room/rehearsals/" + strings.Repeat("a", 64), nil, 404, "no such thing"},
 		{"unknown view", "GET", saved.Frames + "/infrared-800-4.png", nil, 422, "VIEW-WIDTH-HALFMINUTES"},
 		{"huge frame", "GET", saved.Frames + "/paint-90000-4.png", nil, 422, "a width of [320 800 1600]"},
 		{"odd place", "GET", strings.Replace(saved.Frames, "frames", "places", 1) + "/paint-20-x-4.png", nil, 422, "whole mm"},
@@ -92,7 +92,7 @@ func TestBadInput(t *testing.T) {
 		{"unknown specimen", "GET", "/api/specimens/test/zigzag/dry.png", nil, 404, "no such specimen"},
 		{"unknown ground", "GET", "/api/specimens/test/tap/glass.png", nil, 404, "no such specimen"},
 		{"negative minute", "GET", saved.Frames + "/paint-800--4.png", nil, 422, "VIEW-WIDTH"},
-		{"frame of another version", "GET", "/api/frames/other/" + saved.Hash + "/paint-800-4.png", nil, 404, "another version"},
+		{"frame of another version", "GET", "/api/studios/room/frames/other/" + saved.Hash + "/paint-800-4.png", nil, 404, "another version"},
 		{"unknown address", "GET", "/api/paint", nil, 404, "not an address"},
 		{"missing asset", "GET", "/assets/none.js", nil, 404, "no such file"},
 	} {
@@ -121,7 +121,7 @@ func TestRehearsalAndFrames(t *testing.T) {
 	}
 	var got result
 	wait.Until(t, "the rehearsal is done", func() bool {
-		got = read[result](t, s.ask("GET", "/api/rehearsals/"+saved.Hash, nil), 200)
+		got = read[result](t, s.ask("GET", "/api/studios/room/rehearsals/"+saved.Hash, nil), 200)
 		return got.Done
 	})
 	if !got.Done || got.Painted != 4 || got.Of != 4 || len(got.Reports) != 4 || got.Reports[0].Area < 10 || len(got.Columns) != 3 {
@@ -213,7 +213,7 @@ func TestTheMarksSheetIsServed(t *testing.T) {
 func TestNewestFirst(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	path := "/api/lessons/" + saved.ID
+	path := "/api/studios/room/lessons/" + saved.ID
 	last := saved
 	for i := range 4 {
 		last = read[api.Edited](t, s.ask("POST", path+"/edits",
@@ -229,7 +229,7 @@ func TestNewestFirst(t *testing.T) {
 func TestTheDatabaseGoesAndComesBack(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	path := "/api/lessons/" + saved.ID
+	path := "/api/studios/room/lessons/" + saved.ID
 	change := edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 8}}
 	s.wire.cut()
 	for _, r := range []reply{s.ask("POST", path+"/edits", change), s.ask("GET", path, nil), s.ask("GET", "/api/health", nil)} {
@@ -289,7 +289,7 @@ func TestALessonLeavesAsItCame(t *testing.T) {
 	s := start(t)
 	text := lesson.Encode(sample.Lesson())
 	saved := s.lesson()
-	r := s.ask("GET", "/api/lessons/"+saved.ID+"/file", nil)
+	r := s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/file", nil)
 	if r.StatusCode != 200 || !bytes.Equal(r.body, text) {
 		t.Errorf("%d: the file differs from what was brought in", r.StatusCode)
 	}
@@ -318,7 +318,7 @@ func TestFindingsOutliveTheEasel(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
 	ask := func() (done bool) {
-		return read[struct{ Done bool }](t, s.ask("GET", "/api/rehearsals/"+saved.Hash, nil), 200).Done
+		return read[struct{ Done bool }](t, s.ask("GET", "/api/studios/room/rehearsals/"+saved.Hash, nil), 200).Done
 	}
 	wait.Until(t, "the rehearsal is done", ask)
 	s.easel.Close()

@@ -25,8 +25,8 @@ var errPatience = huma.ErrorWithHeaders(
 	huma.Error503ServiceUnavailable("the canvas is still being painted: ask again in a moment"), http.Header{"Retry-After": {"1"}})
 
 // of is a judgement as a reply, of the lesson with a content hash.
-func of[T any](ctx context.Context, s *Server, hash, kind string, work func(ctx context.Context, l *lesson.Lesson, out *T) error) (*one[T], error) {
-	l, err := s.byHash(ctx, hash)
+func of[T any](ctx context.Context, s *Server, in InStudio, hash, kind string, work func(ctx context.Context, l *lesson.Lesson, out *T) error) (*one[T], error) {
+	l, err := s.In(in.Studio).ByHash(ctx, hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -69,9 +69,14 @@ func ShelfPicture(s *store.Store) func(ctx context.Context, l *lesson.Lesson, pn
 const shelfWidth = 800
 
 // picture serves a picture of a painting, by the version that the address names.
-func (s *Server) picture(ctx context.Context, version, painting, name string, draw func(*rehearse.Rehearsal) (image.Image, error)) (*picture, error) {
-	return s.drawn(ctx, version, store.Artifact{Painting: painting, Kind: "picture/" + name}, func(ctx context.Context) (image.Image, error) {
-		r, err := s.Store.ByPainting(ctx, painting)
+func (s *Server) picture(ctx context.Context, in PictureOf, name string, draw func(*rehearse.Rehearsal) (image.Image, error)) (*picture, error) {
+	if in.Version == rehearse.Version { // of another one it is refused with the cure
+		if err := s.In(in.Studio).Has(ctx, in.Painting); err != nil {
+			return nil, s.refuse(err)
+		}
+	}
+	return s.drawn(ctx, in.Version, store.Artifact{Painting: in.Painting, Kind: "picture/" + name}, func(ctx context.Context) (image.Image, error) {
+		r, err := s.In(in.Studio).Kept.ByPainting(ctx, in.Painting)
 		if err != nil {
 			return nil, err
 		}

@@ -73,23 +73,24 @@ type ScaleRequest struct {
 }
 
 func (s *Server) benchOperations(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "mix", Method: http.MethodPost, Path: "/api/recipes", Summary: "Recipes for a colour, best first"}, s.mix)
-	huma.Register(api, huma.Operation{OperationID: "scale", Method: http.MethodPost, Path: "/api/scales", Summary: "A value string, a neutral path or a depth ladder"}, s.scale)
-	huma.Register(api, huma.Operation{OperationID: "changePile", Method: http.MethodPost, Path: "/api/piles", Summary: "What to add to a pile to bring it to a colour"}, s.changePile)
-	huma.Register(api, huma.Operation{OperationID: "batch", Method: http.MethodPost, Path: "/api/batches", Summary: "A mixture measured out in ml, specks let down first"}, s.batch)
-	huma.Register(api, huma.Operation{OperationID: "gamut", Method: http.MethodPost, Path: "/api/gamuts", Summary: "What a palette reaches, by value and hue"}, s.gamut)
-	huma.Register(api, huma.Operation{OperationID: "covers", Method: http.MethodPost, Path: "/api/covers", Summary: "Which tubes cover a lesson's mixtures best"}, s.covers)
-	huma.Register(api, huma.Operation{OperationID: "amounts", Method: http.MethodGet, Path: "/api/rehearsals/{hash}/amounts",
+	huma.Register(api, huma.Operation{OperationID: "mix", Method: http.MethodPost, Path: "/api/studios/{studio}/recipes", Summary: "Recipes for a colour, best first"}, s.mix)
+	huma.Register(api, huma.Operation{OperationID: "scale", Method: http.MethodPost, Path: "/api/studios/{studio}/scales", Summary: "A value string, a neutral path or a depth ladder"}, s.scale)
+	huma.Register(api, huma.Operation{OperationID: "changePile", Method: http.MethodPost, Path: "/api/studios/{studio}/piles", Summary: "What to add to a pile to bring it to a colour"}, s.changePile)
+	huma.Register(api, huma.Operation{OperationID: "batch", Method: http.MethodPost, Path: "/api/studios/{studio}/batches", Summary: "A mixture measured out in ml, specks let down first"}, s.batch)
+	huma.Register(api, huma.Operation{OperationID: "gamut", Method: http.MethodPost, Path: "/api/studios/{studio}/gamuts", Summary: "What a palette reaches, by value and hue"}, s.gamut)
+	huma.Register(api, huma.Operation{OperationID: "covers", Method: http.MethodPost, Path: "/api/studios/{studio}/covers", Summary: "Which tubes cover a lesson's mixtures best"}, s.covers)
+	huma.Register(api, huma.Operation{OperationID: "amounts", Method: http.MethodGet, Path: "/api/studios/{studio}/rehearsals/{hash}/amounts",
 		Summary: "Piles and tubes, from what the rehearsal took"}, s.amounts)
-	huma.Register(api, huma.Operation{OperationID: "colour", Method: http.MethodGet, Path: "/api/rehearsals/{hash}/colours/{place}",
+	huma.Register(api, huma.Operation{OperationID: "colour", Method: http.MethodGet, Path: "/api/studios/{studio}/rehearsals/{hash}/colours/{place}",
 		Summary: "The colour of the canvas at a place, as X-Y-HALFMINUTES in mm"}, s.colour)
 }
 
 func (s *Server) amounts(ctx context.Context, in *struct {
+	InStudio
 	Hash     string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Students int    `query:"students" minimum:"1" maximum:"200" default:"1"`
 }) (*one[supply.Amounts], error) {
-	r, l, err := s.revision(ctx, in.Hash)
+	r, l, err := s.In(in.Studio).Revision(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -117,11 +118,11 @@ func (w Wanted) colour(box paint.Box) (spectrum.Lab, *paint.Coat, error) {
 }
 
 // box is the paints of the lesson with a content hash, or the catalogue for none.
-func (s *Server) box(ctx context.Context, whose string) (paint.Box, error) {
+func (s *Server) box(ctx context.Context, in InStudio, whose string) (paint.Box, error) {
 	if whose == "" {
 		return paint.Box{}, nil
 	}
-	l, err := s.byHash(ctx, whose)
+	l, err := s.In(in.Studio).ByHash(ctx, whose)
 	if err != nil {
 		return paint.Box{}, err
 	}
@@ -129,8 +130,8 @@ func (s *Server) box(ctx context.Context, whose string) (paint.Box, error) {
 }
 
 // bench readies a question to the solver: its paints, and the colour it is about.
-func (s *Server) bench(ctx context.Context, whose string, keys []string, w Wanted) (*recipe.Solver, paint.Box, spectrum.Lab, *paint.Coat, error) {
-	box, err := s.box(ctx, whose)
+func (s *Server) bench(ctx context.Context, in InStudio, whose string, keys []string, w Wanted) (*recipe.Solver, paint.Box, spectrum.Lab, *paint.Coat, error) {
+	box, err := s.box(ctx, in, whose)
 	if err != nil {
 		return nil, box, spectrum.Lab{}, nil, s.refuse(err)
 	}
@@ -147,9 +148,12 @@ func (s *Server) bench(ctx context.Context, whose string, keys []string, w Wante
 
 func unsound(err error) error { return huma.Error422UnprocessableEntity(err.Error()) }
 
-func (s *Server) mix(ctx context.Context, in *struct{ Body MixRequest }) (*one[Mixed], error) {
+func (s *Server) mix(ctx context.Context, in *struct {
+	InStudio
+	Body MixRequest
+}) (*one[Mixed], error) {
 	b := in.Body
-	solver, box, target, coat, err := s.bench(ctx, b.Whose, b.Paints, b.Target)
+	solver, box, target, coat, err := s.bench(ctx, in.InStudio, b.Whose, b.Paints, b.Target)
 	if err != nil {
 		return nil, err
 	}
@@ -206,9 +210,12 @@ func (s *Server) unsolved(ctx context.Context, err error) error {
 	return unsound(err)
 }
 
-func (s *Server) scale(ctx context.Context, in *struct{ Body ScaleRequest }) (*one[[]recipe.Rung], error) {
+func (s *Server) scale(ctx context.Context, in *struct {
+	InStudio
+	Body ScaleRequest
+}) (*one[[]recipe.Rung], error) {
 	b := in.Body
-	solver, _, colour, _, err := s.bench(ctx, b.Whose, b.Paints, b.Target)
+	solver, _, colour, _, err := s.bench(ctx, in.InStudio, b.Whose, b.Paints, b.Target)
 	if err != nil {
 		return nil, err
 	}
@@ -228,6 +235,7 @@ func (s *Server) scale(ctx context.Context, in *struct{ Body ScaleRequest }) (*o
 }
 
 func (s *Server) colour(ctx context.Context, in *struct {
+	InStudio
 	Hash  string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Place string `path:"place" maxLength:"30"`
 }) (*one[Colour], error) {
@@ -244,7 +252,7 @@ func (s *Server) colour(ctx context.Context, in *struct {
 			return nil, unsound(fmt.Errorf("place %q: write X-Y-HALFMINUTES in whole mm", in.Place))
 		}
 	}
-	r, err := s.painted(ctx, in.Hash)
+	r, err := s.painted(ctx, in.InStudio, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

@@ -14,16 +14,16 @@ import (
 
 func TestMixAnswersWithRecipes(t *testing.T) {
 	s := start(t)
-	tubes := read[[]api.Paint](t, s.ask("GET", "/api/paints", nil), 200)
+	tubes := read[[]api.Paint](t, s.ask("GET", "/api/studios/room/paints", nil), 200)
 	if len(tubes) < 25 || tubes[0].Curves != "modelled" || tubes[0].Colour == "" {
 		t.Fatalf("%d tubes, %+v", len(tubes), tubes[0])
 	}
 	began := time.Now()
-	got := read[api.Mixed](t, s.ask("POST", "/api/recipes", edit{"target": edit{"hex": "#8d9bb0"}, "paints": []string{"PW6", "PB29", "PBr7/burnt-sienna", "PY43"}}), 200)
+	got := read[api.Mixed](t, s.ask("POST", "/api/studios/room/recipes", edit{"target": edit{"hex": "#8d9bb0"}, "paints": []string{"PW6", "PB29", "PBr7/burnt-sienna", "PY43"}}), 200)
 	if !got.Answer.Reached || len(got.Answer.Recipes) == 0 || got.Target.Colour != "#8d9bb0" || got.Target.Value != 6 {
 		t.Errorf("%+v after %v", got, time.Since(began))
 	}
-	byLab := read[api.Mixed](t, s.ask("POST", "/api/recipes", edit{"target": edit{"lab": edit{"l": 45, "a": 60, "b": 30}}, "paints": []string{"PW6", "PBk9"}}), 200)
+	byLab := read[api.Mixed](t, s.ask("POST", "/api/studios/room/recipes", edit{"target": edit{"lab": edit{"l": 45, "a": 60, "b": 30}}, "paints": []string{"PW6", "PBk9"}}), 200)
 	if byLab.Answer.Reached || byLab.Answer.Short == "" {
 		t.Errorf("%+v", byLab.Answer)
 	}
@@ -36,7 +36,7 @@ func TestScalesAreMixed(t *testing.T) {
 		for k, v := range more {
 			body[k] = v
 		}
-		return s.ask("POST", "/api/scales", body)
+		return s.ask("POST", "/api/studios/room/scales", body)
 	}
 	for _, kind := range []string{"string", "neutral"} {
 		if rungs := read[[]recipe.Rung](t, ask(kind, nil), 200); len(rungs) != 5 || len(rungs[0].Recipe.Parts) == 0 {
@@ -68,7 +68,7 @@ func TestBadColoursAndPaintsAreRefused(t *testing.T) {
 		"L* of 300":   edit{"target": edit{"lab": edit{"l": 300, "a": 0, "b": 0}}, "paints": []string{"PW6"}},
 		"nine paints": edit{"target": edit{"hex": "#8d9bb0"}, "paints": []string{"PW6"}, "most": 9},
 	} {
-		if r := s.ask("POST", "/api/recipes", body); r.StatusCode != 422 {
+		if r := s.ask("POST", "/api/studios/room/recipes", body); r.StatusCode != 422 {
 			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
 		}
 	}
@@ -78,7 +78,7 @@ func TestAColourIsPickedFromTheCanvasAndMixedIntoTheLesson(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
 	at := func(place string) reply {
-		return s.ask("GET", fmt.Sprintf("/api/rehearsals/%s/colours/%s", saved.Hash, place), nil)
+		return s.ask("GET", fmt.Sprintf("/api/studios/room/rehearsals/%s/colours/%s", saved.Hash, place), nil)
 	}
 	sky, trees := read[api.Colour](t, at("50-10-40"), 200), read[api.Colour](t, at("50-65-20"), 200)
 	if sky.Lab.L < trees.Lab.L+10 || !strings.HasPrefix(sky.Colour, "#") {
@@ -89,14 +89,14 @@ func TestAColourIsPickedFromTheCanvasAndMixedIntoTheLesson(t *testing.T) {
 			t.Errorf("%s: %d", bad, r.StatusCode)
 		}
 	}
-	needs := read[supply.Amounts](t, s.ask("GET", "/api/rehearsals/"+saved.Hash+"/amounts?students=8", nil), 200)
+	needs := read[supply.Amounts](t, s.ask("GET", "/api/studios/room/rehearsals/"+saved.Hash+"/amounts?students=8", nil), 200)
 	if needs.Students != 8 || len(needs.Piles) != 4 || needs.Tubes[0].All < 7*needs.Tubes[0].Each {
 		t.Errorf("%+v", needs)
 	}
-	if r := s.ask("GET", "/api/rehearsals/"+saved.Hash+"/amounts?students=0", nil); r.StatusCode != 422 {
+	if r := s.ask("GET", "/api/studios/room/rehearsals/"+saved.Hash+"/amounts?students=0", nil); r.StatusCode != 422 {
 		t.Errorf("for nobody: %d", r.StatusCode)
 	}
-	path := "/api/lessons/" + saved.ID + "/edits"
+	path := "/api/studios/room/lessons/" + saved.ID + "/edits"
 	added := read[api.Edited](t, s.ask("POST", path, edit{"from": 1, "edit": edit{"edit": "mixture", "mixture": edit{"id": "dusk", "name": "Dusk", "parts": []edit{{"paint": "PW6", "parts": 8}, {"paint": "PR177", "parts": 0.2}}}}}), 200)
 	if m, ok := added.Lesson.Mixture("dusk"); !ok || len(m.Parts) != 2 || len(added.Lesson.Palette) != len(saved.Lesson.Palette)+1 {
 		t.Errorf("%v", added.Lesson.Mixtures)

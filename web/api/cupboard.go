@@ -39,42 +39,37 @@ type Ran struct {
 	Says  string          `json:"says"`
 }
 
-// LessonPath names a lesson in an address.
-type LessonPath struct {
-	ID string `path:"id" maxLength:"40"`
-}
-
 func (s *Server) cupboardOperations(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "cupboard", Method: http.MethodGet, Path: "/api/lessons/{id}/cupboard",
+	huma.Register(api, huma.Operation{OperationID: "cupboard", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/cupboard",
 		Summary: "What the lesson's studio has, and what the lesson wants of it, once it is painted"}, func(ctx context.Context, in *LessonPath) (*one[Stocked], error) {
-		return s.stocked(ctx, in.ID)
+		return s.stocked(ctx, *in)
 	})
-	huma.Register(api, huma.Operation{OperationID: "putCupboard", Method: http.MethodPut, Path: "/api/lessons/{id}/cupboard",
+	huma.Register(api, huma.Operation{OperationID: "putCupboard", Method: http.MethodPut, Path: "/api/studios/{studio}/lessons/{id}/cupboard",
 		Summary: "Keep what the lesson's studio has"}, s.putCupboard)
-	huma.Register(api, huma.Operation{OperationID: "cupboardTable", Method: http.MethodGet, Path: "/api/lessons/{id}/cupboard.csv",
+	huma.Register(api, huma.Operation{OperationID: "cupboardTable", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/cupboard.csv",
 		Responses: map[string]*huma.Response{"200": {Description: "A table", Content: map[string]*huma.MediaType{"text/csv": {}}}},
 		Summary:   "What the lesson's studio has, as CSV"}, s.cupboardTable)
-	take := huma.Operation{OperationID: "takeCupboard", Method: http.MethodPost, Path: "/api/lessons/{id}/cupboard.csv",
+	take := huma.Operation{OperationID: "takeCupboard", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/cupboard.csv",
 		Summary: "Keep what a table of CSV says, instead of what the studio has", MaxBodyBytes: 1 << 20, SkipValidateBody: true}
 	take.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"text/csv": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
 	huma.Register(api, take, s.takeCupboard)
-	huma.Register(api, huma.Operation{OperationID: "runs", Method: http.MethodGet, Path: "/api/lessons/{id}/runs",
+	huma.Register(api, huma.Operation{OperationID: "runs", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/runs",
 		Summary: "What taught sessions of a lesson took"}, func(ctx context.Context, in *LessonPath) (*one[Ran], error) {
-		return s.ran(ctx, in.ID)
+		return s.ran(ctx, *in)
 	})
-	huma.Register(api, huma.Operation{OperationID: "addRun", Method: http.MethodPost, Path: "/api/lessons/{id}/runs", DefaultStatus: http.StatusCreated,
+	huma.Register(api, huma.Operation{OperationID: "addRun", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/runs", DefaultStatus: http.StatusCreated,
 		Summary: "Keep what a taught session took"}, s.addRun)
-	huma.Register(api, huma.Operation{OperationID: "removeRun", Method: http.MethodDelete, Path: "/api/lessons/{id}/runs/{run}",
+	huma.Register(api, huma.Operation{OperationID: "removeRun", Method: http.MethodDelete, Path: "/api/studios/{studio}/lessons/{id}/runs/{run}",
 		Summary: "Forget a taught session"}, s.removeRun)
 }
 
 // stocked holds the newest revision of a lesson against what there is.
-func (s *Server) stocked(ctx context.Context, id string) (*one[Stocked], error) {
-	head, l, err := s.head(ctx, id)
+func (s *Server) stocked(ctx context.Context, in LessonPath) (*one[Stocked], error) {
+	head, l, err := s.In(in.Studio).Head(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	c, version, err := s.Store.Cupboard(ctx, id)
+	c, version, err := s.In(in.Studio).Kept.Cupboard(ctx)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -101,14 +96,25 @@ func (s *Server) putCupboard(ctx context.Context, in *struct {
 	if err := in.Body.Cupboard.Check(); err != nil {
 		return nil, unsound(err)
 	}
-	if err := s.Store.PutCupboard(ctx, in.ID, in.Body.From, in.Body.Cupboard); err != nil {
+	return s.keepCupboard(ctx, in.LessonPath, in.Body.From, in.Body.Cupboard)
+}
+
+// keepCupboard keeps what the studio has, and holds the lesson against it.
+func (s *Server) keepCupboard(ctx context.Context, in LessonPath, from int, c supply.Cupboard) (*one[Stocked], error) {
+	if _, err := s.In(in.Studio).Kept.HeadOf(ctx, in.ID); err != nil {
 		return nil, s.refuse(err)
 	}
-	return s.stocked(ctx, in.ID)
+	if err := s.In(in.Studio).Kept.PutCupboard(ctx, from, c); err != nil {
+		return nil, s.refuse(err)
+	}
+	return s.stocked(ctx, in)
 }
 
 func (s *Server) cupboardTable(ctx context.Context, in *LessonPath) (*file, error) {
-	c, _, err := s.Store.Cupboard(ctx, in.ID)
+	if _, err := s.In(in.Studio).Kept.HeadOf(ctx, in.ID); err != nil {
+		return nil, s.refuse(err)
+	}
+	c, _, err := s.In(in.Studio).Kept.Cupboard(ctx)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -128,18 +134,15 @@ func (s *Server) takeCupboard(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, unsound(err)
 	}
-	if err := s.Store.PutCupboard(ctx, in.ID, in.From, c); err != nil {
-		return nil, s.refuse(err)
-	}
-	return s.stocked(ctx, in.ID)
+	return s.keepCupboard(ctx, in.LessonPath, in.From, c)
 }
 
-func (s *Server) ran(ctx context.Context, id string) (*one[Ran], error) {
-	l, err := s.newest(ctx, id)
+func (s *Server) ran(ctx context.Context, in LessonPath) (*one[Ran], error) {
+	l, err := s.In(in.Studio).Newest(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	kept, err := s.Store.Runs(ctx, id)
+	kept, err := s.In(in.Studio).Kept.Runs(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -151,7 +154,7 @@ func (s *Server) addRun(ctx context.Context, in *struct {
 	LessonPath
 	Body run.Run
 }) (*one[Ran], error) {
-	l, err := s.newest(ctx, in.ID)
+	l, err := s.In(in.Studio).Newest(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -163,18 +166,18 @@ func (s *Server) addRun(ctx context.Context, in *struct {
 			return nil, unsound(fmt.Errorf("step %q is not in the lesson: name one that is", t.Step))
 		}
 	}
-	if _, err := s.Store.AddRun(ctx, in.ID, in.Body); err != nil {
+	if _, err := s.In(in.Studio).Kept.AddRun(ctx, in.ID, in.Body); err != nil {
 		return nil, s.refuse(err)
 	}
-	return s.ran(ctx, in.ID)
+	return s.ran(ctx, in.LessonPath)
 }
 
 func (s *Server) removeRun(ctx context.Context, in *struct {
 	LessonPath
 	Run string `path:"run" maxLength:"40"`
 }) (*one[Ran], error) {
-	if err := s.Store.RemoveRun(ctx, in.ID, in.Run); err != nil {
+	if err := s.In(in.Studio).Kept.RemoveRun(ctx, in.ID, in.Run); err != nil {
 		return nil, s.refuse(err)
 	}
-	return s.ran(ctx, in.ID)
+	return s.ran(ctx, in.LessonPath)
 }

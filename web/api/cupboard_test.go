@@ -17,7 +17,7 @@ import (
 func (s *server) judged(hash, lesson string) (list []rule.Finding) {
 	s.t.Helper()
 	wait.Until(s.t, "the lesson is judged", func() bool {
-		r := read[api.Rehearsed](s.t, s.ask("GET", "/api/rehearsals/"+hash+"?lesson="+lesson, nil), 200)
+		r := read[api.Rehearsed](s.t, s.ask("GET", "/api/studios/room/rehearsals/"+hash+"?lesson="+lesson, nil), 200)
 		list = r.Findings
 		return r.Done
 	})
@@ -27,7 +27,7 @@ func (s *server) judged(hash, lesson string) (list []rule.Finding) {
 func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	at := "/api/lessons/" + saved.ID + "/cupboard"
+	at := "/api/studios/room/lessons/" + saved.ID + "/cupboard"
 	first := read[api.Stocked](t, s.ask("GET", at, nil), 200)
 	if first.Version != 0 || len(first.Wants) != len(first.Amounts.Tubes)+2 || first.Wants[0].Counted || first.Lasts != -1 || len(first.Amounts.Tubes) == 0 || !strings.HasPrefix(first.Says, "Nobody has counted") {
 		t.Fatalf("%+v", first)
@@ -76,7 +76,7 @@ func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {
 	if r := s.ask("PUT", at, edit{"from": 1, "cupboard": blue}); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("cupboard is at revision 2")) {
 		t.Errorf("an old version: %d %s", r.StatusCode, r.body)
 	}
-	if r := s.ask("GET", "/api/lessons/nobody/cupboard", nil); r.StatusCode != 404 {
+	if r := s.ask("GET", "/api/studios/room/lessons/nobody/cupboard", nil); r.StatusCode != 404 {
 		t.Errorf("of no lesson: %d", r.StatusCode)
 	}
 }
@@ -84,7 +84,7 @@ func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {
 func TestWhatSessionsTook(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	at := "/api/lessons/" + saved.ID + "/runs"
+	at := "/api/studios/room/lessons/" + saved.ID + "/runs"
 	if none := read[api.Ran](t, s.ask("GET", at, nil), 200); len(none.Runs) != 0 || none.Paces[0].Runs != 0 || !strings.HasPrefix(none.Says, "No session") {
 		t.Errorf("%+v", none)
 	}
@@ -119,7 +119,7 @@ func TestWhatSessionsTook(t *testing.T) {
 		"no minutes":    {s.ask("POST", at, edit{"taught": "2026-05-01", "note": "", "took": []any{}}), 422},
 		"unknown step":  {s.ask("POST", at, edit{"taught": "2026-05-01", "note": "", "took": []any{edit{"step": "nobody", "minutes": 3}}}), 422},
 		"a run no more": {s.ask("DELETE", at+"/"+got.Runs[0].ID, nil), 404},
-		"no lesson":     {s.ask("POST", "/api/lessons/nobody/runs", once), 404},
+		"no lesson":     {s.ask("POST", "/api/studios/room/lessons/nobody/runs", once), 404},
 	} {
 		if c.r.StatusCode != c.status || !bytes.Contains(c.r.body, []byte("detail")) {
 			t.Errorf("%s: %d %s", name, c.r.StatusCode, c.r.body)

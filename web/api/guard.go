@@ -79,14 +79,14 @@ const (
 
 // costly are the operations that paint or search for more than a blink.
 var costly = []struct{ method, path string }{
-	{http.MethodPost, "/api/studios/{id}/starters"},
+	{http.MethodPost, "/api/studios/{studio}/starters"},
 	{http.MethodPost, "/api/starters/sketch"},
-	{http.MethodPost, "/api/lessons/{id}/photos"},
-	{http.MethodPost, "/api/gamuts"},
-	{http.MethodPost, "/api/covers"},
-	{http.MethodPost, "/api/lights"},
-	{http.MethodPost, "/api/brought"},
-	{http.MethodPost, "/api/scenes/{hash}/drawings"},
+	{http.MethodPost, "/api/studios/{studio}/lessons/{id}/photos"},
+	{http.MethodPost, "/api/studios/{studio}/gamuts"},
+	{http.MethodPost, "/api/studios/{studio}/covers"},
+	{http.MethodPost, "/api/studios/{studio}/lights"},
+	{http.MethodPost, "/api/studios/{studio}/brought"},
+	{http.MethodPost, "/api/studios/{studio}/scenes/{hash}/drawings"},
 }
 
 // stand turns a panic in a handler into a problem whose id the log has.

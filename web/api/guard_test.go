@@ -70,7 +70,7 @@ func TestAForeignPageChangesNothing(t *testing.T) {
 	if r := s.send("GET", "/api/studios", nil, map[string]string{"Host": "rebound.invalid"}); r.StatusCode != 421 {
 		t.Errorf("reading by another name: %d", r.StatusCode)
 	}
-	if r := s.send("DELETE", "/api/lessons/x/runs/y", nil, map[string]string{"Origin": "http://elsewhere.invalid"}); r.StatusCode != 403 {
+	if r := s.send("DELETE", "/api/studios/room/lessons/x/runs/y", nil, map[string]string{"Origin": "http://elsewhere.invalid"}); r.StatusCode != 403 {
 		t.Errorf("forgetting from another page: %d", r.StatusCode)
 	}
 }
@@ -81,7 +81,7 @@ func TestTheServerStands(t *testing.T) {
 	saved := s.lesson()
 	var told struct{ Detail string }
 	wait.Until(t, "the rehearsal has failed", func() bool {
-		r := s.ask("GET", "/api/rehearsals/"+saved.Hash, nil)
+		r := s.ask("GET", "/api/studios/room/rehearsals/"+saved.Hash, nil)
 		if r.StatusCode != 500 {
 			return false
 		}
@@ -91,7 +91,7 @@ func TestTheServerStands(t *testing.T) {
 	if !strings.Contains(told.Detail, "log tells more under") || strings.Contains(told.Detail, "a rule falls over") {
 		t.Errorf("it says %q", told.Detail)
 	}
-	if r := s.ask("GET", "/api/lessons/"+saved.ID, nil); r.StatusCode != 200 {
+	if r := s.ask("GET", "/api/studios/room/lessons/"+saved.ID, nil); r.StatusCode != 200 {
 		t.Errorf("after it the lesson is %d", r.StatusCode)
 	}
 }
@@ -100,13 +100,13 @@ func TestTheServerStands(t *testing.T) {
 func TestAPhotographThatCannotBeRead(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	p, err := s.store.PutPhoto(t.Context(), saved.ID, "thread.jpg", 0, 2000, []byte("\xff\xd8\xff no picture"))
+	p, err := s.store.Room("room").PutPhoto(t.Context(), "thread.jpg", 0, 2000, []byte("\xff\xd8\xff no picture"))
 	if err != nil {
 		t.Fatal(err)
 	}
-	e := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": edit{"edit": "reference", "reference": edit{"photo": p.Hash, "across": 0.5, "down": 0, "size": 1}}}), 200)
+	e := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": edit{"edit": "reference", "reference": edit{"photo": p.Hash, "across": 0.5, "down": 0, "size": 1}}}), 200)
 	for _, path := range []string{"", "/palettes/5", "/views/photo"} {
-		if r := s.ask("GET", "/api/references/"+e.Hash+path, nil); r.StatusCode != 422 || !strings.Contains(string(r.body), "take another one in") {
+		if r := s.ask("GET", "/api/studios/room/references/"+e.Hash+path, nil); r.StatusCode != 422 || !strings.Contains(string(r.body), "take another one in") {
 			t.Errorf("%s: %d %s", path, r.StatusCode, r.body)
 		}
 	}
@@ -127,7 +127,7 @@ func TestANoteInTheMarginPaintsNothing(t *testing.T) {
 	} {
 		step := sample.Lesson().Steps[0]
 		change(&step)
-		e := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.Change{Step: step}}}), 200)
+		e := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.Change{Step: step}}}), 200)
 		if from = e.Revision; e.Frames != saved.Frames || e.Hash == saved.Hash {
 			t.Errorf("%s: its frames are at %s, were at %s", name, e.Frames, saved.Frames)
 		}
@@ -161,7 +161,7 @@ func TestOneNameAPicture(t *testing.T) {
 func TestRepliesThatHaveNotChanged(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	for _, path := range []string{"/api/lessons/" + saved.ID, "/api/studios/room/lessons"} {
+	for _, path := range []string{"/api/studios/room/lessons/" + saved.ID, "/api/studios/room/lessons"} {
 		first := s.ask("GET", path, nil)
 		tag := first.Header.Get("ETag")
 		if first.StatusCode != 200 || tag == "" || len(first.body) == 0 {
@@ -171,12 +171,12 @@ func TestRepliesThatHaveNotChanged(t *testing.T) {
 			t.Errorf("%s: asked again it is %d", path, r.StatusCode)
 		}
 	}
-	tag := s.ask("GET", "/api/lessons/"+saved.ID, nil).Header.Get("ETag")
-	read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 6}}), 200)
-	if r := s.send("GET", "/api/lessons/"+saved.ID, nil, map[string]string{"If-None-Match": tag}); r.StatusCode != 200 {
+	tag := s.ask("GET", "/api/studios/room/lessons/"+saved.ID, nil).Header.Get("ETag")
+	read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 6}}), 200)
+	if r := s.send("GET", "/api/studios/room/lessons/"+saved.ID, nil, map[string]string{"If-None-Match": tag}); r.StatusCode != 200 {
 		t.Errorf("after a change it is %d", r.StatusCode)
 	}
-	if r := s.send("GET", "/api/lessons/"+saved.ID, nil, map[string]string{"Accept-Encoding": "gzip"}); r.Header.Get("Content-Encoding") != "gzip" {
+	if r := s.send("GET", "/api/studios/room/lessons/"+saved.ID, nil, map[string]string{"Accept-Encoding": "gzip"}); r.Header.Get("Content-Encoding") != "gzip" {
 		t.Error("a lesson goes out as it is, not compressed")
 	}
 }
@@ -188,15 +188,15 @@ func TestAChangeSentTwiceIsSavedOnce(t *testing.T) {
 	body := []byte(`{"from": 1, "edit": {"edit": "minutes", "step": "sky", "minutes": 7}}`)
 	header := map[string]string{"Content-Type": "application/json", "Idempotency-Key": "a-key"}
 	for range 2 {
-		if r := s.send("POST", "/api/lessons/"+saved.ID+"/edits", body, header); r.StatusCode != 200 {
+		if r := s.send("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", body, header); r.StatusCode != 200 {
 			t.Fatalf("%d", r.StatusCode)
 		}
 	}
-	if n, err := s.store.HeadNumber(t.Context(), saved.ID); err != nil || n != 2 {
+	if n, err := s.store.Room("room").HeadNumber(t.Context(), saved.ID); err != nil || n != 2 {
 		t.Errorf("it is at revision %d, %v", n, err)
 	}
 	header["Idempotency-Key"] = strings.Repeat("k", 90)
-	if r := s.send("POST", "/api/lessons/"+saved.ID+"/edits", body, header); r.StatusCode != 422 {
+	if r := s.send("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", body, header); r.StatusCode != 422 {
 		t.Errorf("an endless key: %d", r.StatusCode)
 	}
 }
@@ -204,7 +204,7 @@ func TestAChangeSentTwiceIsSavedOnce(t *testing.T) {
 func TestFiguresBeyondEverything(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	at := "/api/lessons/" + saved.ID
+	at := "/api/studios/room/lessons/" + saved.ID
 	for name, r := range map[string]reply{
 		"a revision":         s.ask("POST", at+"/edits", edit{"from": 2147483648, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 7}}),
 		"revision 0":         s.ask("POST", at+"/edits", edit{"from": 0, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 7}}),
@@ -223,7 +223,7 @@ func TestFiguresBeyondEverything(t *testing.T) {
 func TestAmountsComeFromTheReports(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	first := read[api.Stocked](t, s.ask("GET", "/api/lessons/"+saved.ID+"/cupboard", nil), 200)
+	first := read[api.Stocked](t, s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/cupboard", nil), 200)
 	if _, err := s.store.Artifact(t.Context(), store.Artifact{Maker: rehearse.Version, Painting: sample.Lesson().Painting(), Kind: "reports"}); errors.Is(err, store.ErrNotFound) || first.Amounts.Total == 0 {
 		t.Errorf("the reports were not kept: %v, %+v", err, first.Amounts)
 	}
@@ -245,7 +245,7 @@ func TestWhatTakesLongIsAskedForSoOften(t *testing.T) {
 		}
 	}
 	for i := range most {
-		if r := s.ask("POST", "/api/lights", edit{}); r.StatusCode == 429 {
+		if r := s.ask("POST", "/api/studios/room/lights", edit{}); r.StatusCode == 429 {
 			t.Fatalf("refused at the %dth time", i+1)
 		}
 	}

@@ -33,22 +33,22 @@ type Job struct {
 
 // JobPath names a job of a studio.
 type JobPath struct {
-	ID  string `path:"id" maxLength:"40" doc:"studio"`
+	InStudio
 	Job string `path:"job" maxLength:"40"`
 }
 
 func (s *Server) jobOperations(api huma.API, app *fiber.App) {
-	huma.Register(api, raw[studio.Asked](api, huma.Operation{OperationID: "askJob", Method: http.MethodPost, Path: "/api/studios/{id}/jobs", DefaultStatus: http.StatusAccepted,
+	huma.Register(api, raw[studio.Asked](api, huma.Operation{OperationID: "askJob", Method: http.MethodPost, Path: "/api/studios/{studio}/jobs", DefaultStatus: http.StatusAccepted,
 		Summary: "Ask for what takes longer than a blink; who asks for the same while it is under way gets the same job"}), s.askJob)
-	huma.Register(api, huma.Operation{OperationID: "job", Method: http.MethodGet, Path: "/api/studios/{id}/jobs/{job}",
+	huma.Register(api, huma.Operation{OperationID: "job", Method: http.MethodGet, Path: "/api/studios/{studio}/jobs/{job}",
 		Summary: "How far a job is, and what came of it; the stream of events says when to ask"}, s.job)
-	huma.Register(api, huma.Operation{OperationID: "stopJob", Method: http.MethodDelete, Path: "/api/studios/{id}/jobs/{job}",
+	huma.Register(api, huma.Operation{OperationID: "stopJob", Method: http.MethodDelete, Path: "/api/studios/{studio}/jobs/{job}",
 		Summary: "Stop a job"}, s.stopJob)
-	app.Get("/api/studios/:id/events", s.events)
-	api.OpenAPI().AddOperation(&huma.Operation{OperationID: "events", Method: http.MethodGet, Path: "/api/studios/{id}/events",
+	app.Get("/api/studios/:studio/events", s.events)
+	api.OpenAPI().AddOperation(&huma.Operation{OperationID: "events", Method: http.MethodGet, Path: "/api/studios/{studio}/events",
 		Summary: "What happens in a studio, as server-sent events; goes on after Last-Event-ID",
 		Parameters: []*huma.Param{
-			{Name: "id", In: "path", Required: true, Schema: &huma.Schema{Type: huma.TypeString}},
+			{Name: "studio", In: "path", Required: true, Schema: &huma.Schema{Type: huma.TypeString}},
 			{Name: "watcher", In: "query", Description: "names this stream in jobs: when it ends they are stopped", Schema: &huma.Schema{Type: huma.TypeString}},
 		},
 		Responses: map[string]*huma.Response{"200": {Description: "A stream", Content: map[string]*huma.MediaType{
@@ -66,7 +66,7 @@ func jobOf(j store.Job) (Job, error) {
 	return out, nil
 }
 
-func (s *Server) askJob(ctx context.Context, in *Raw) (*one[Job], error) {
+func (s *Server) askJob(ctx context.Context, in *RawInStudio) (*one[Job], error) {
 	var ask studio.Asked
 	if err := parse(in.RawBody, &ask); err != nil {
 		return nil, s.refuse(err)
@@ -74,14 +74,7 @@ func (s *Server) askJob(ctx context.Context, in *Raw) (*one[Job], error) {
 	if err := ask.Check(); err != nil {
 		return nil, s.refuse(err)
 	}
-	of, err := s.Store.StudioOf(ctx, ask.Lesson)
-	if err == nil && of != in.ID {
-		err = store.ErrNotFound
-	}
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	l, err := s.before(ctx, ask.Lesson, ask.From)
+	l, err := s.In(in.Studio).Before(ctx, ask.Lesson, ask.From)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -90,7 +83,7 @@ func (s *Server) askJob(ctx context.Context, in *Raw) (*one[Job], error) {
 			return nil, s.refuse(err)
 		}
 	}
-	j, err := ask.Job(in.ID)
+	j, err := ask.Job(in.Studio)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -107,17 +100,17 @@ func (s *Server) told(j store.Job, err error) (*one[Job], error) {
 }
 
 func (s *Server) job(ctx context.Context, in *JobPath) (*one[Job], error) {
-	return s.told(s.Store.Job(ctx, in.ID, in.Job))
+	return s.told(s.In(in.Studio).Kept.Job(ctx, in.Job))
 }
 
 func (s *Server) stopJob(ctx context.Context, in *struct {
 	JobPath
 	Watcher string `query:"watcher" maxLength:"40" doc:"who does not wait for it any more: it is stopped when nobody else does"`
 }) (*one[Job], error) {
-	if _, err := s.Store.Job(ctx, in.ID, in.Job); err != nil {
+	if _, err := s.In(in.Studio).Kept.Job(ctx, in.Job); err != nil {
 		return nil, s.refuse(err)
 	}
-	if err := s.Store.Stop(ctx, in.Job, in.Watcher); err != nil && !errors.Is(err, store.ErrNotFound) { // it may have ended
+	if err := s.In(in.Studio).Kept.Stop(ctx, in.Job, in.Watcher); err != nil && !errors.Is(err, store.ErrNotFound) { // it may have ended
 		return nil, s.refuse(err)
 	}
 	return s.job(ctx, &in.JobPath)
@@ -130,7 +123,7 @@ const streamBeat = 2 * time.Second
 // events is a stream of what happens in a studio. It begins with what was missed since the
 // event that the browser heard last.
 func (s *Server) events(c *fiber.Ctx) error {
-	id, tab := c.Params("id"), c.Query("watcher")
+	id, tab := c.Params("studio"), c.Query("watcher")
 	if len(id) > 40 || len(tab) > 40 {
 		return fiber.NewError(http.StatusUnprocessableEntity, "the name of the studio or of the watcher is too long: give at most 40 letters")
 	}
@@ -147,17 +140,20 @@ func (s *Server) events(c *fiber.Ctx) error {
 	w := s.Hub.Watch(id, tab) // before what was missed is read, so that nothing falls between
 	var missed []store.Event
 	if last > 0 {
-		if missed, err = s.Store.Since(c.UserContext(), id, last); err != nil {
-			w.Leave()
-			return s.refuse(err)
-		}
+		missed, err = s.In(id).Kept.Since(c.UserContext(), last)
+	} else {
+		last, err = s.Store.LastEvent(c.UserContext())
+	}
+	if err != nil {
+		w.Leave()
+		return s.refuse(err)
 	}
 	c.Set(fiber.HeaderContentType, "text/event-stream")
 	c.Set(fiber.HeaderCacheControl, "no-cache")
 	c.Set("X-Accel-Buffering", "no")
 	c.Context().SetBodyStreamWriter(func(out *bufio.Writer) {
 		defer w.Leave()
-		fmt.Fprint(out, "retry: 500\n\n")
+		fmt.Fprintf(out, "retry: 500\nid: %d\n\n", last) // from there a stream goes on that heard nothing
 		for _, e := range missed {
 			write(out, e)
 		}

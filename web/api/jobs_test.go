@@ -77,7 +77,7 @@ func TestEventsTellWhatHappensAndWhatWasMissed(t *testing.T) {
 	saved := s.lesson()
 	events, leave := s.stream("room", "tab", 0)
 	change := func(from int, minutes float64) {
-		read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: minutes}}}), 200)
+		read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: minutes}}}), 200)
 	}
 	began := time.Now()
 	change(1, 6)
@@ -117,7 +117,7 @@ func TestJobsAreOfTheirStudio(t *testing.T) {
 		}
 	}
 	other, _ := s.stream("next", "", 0)
-	if r := s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 9}}}); r.StatusCode != 200 {
+	if r := s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 9}}}); r.StatusCode != 200 {
 		t.Fatalf("%s", r.body)
 	}
 	theirs := read[api.Saved](t, s.ask("POST", "/api/studios/next/lessons", lesson.Encode(sample.Lesson())), 201)
@@ -149,7 +149,7 @@ func TestEachKindOfJobIsStopped(t *testing.T) {
 			t.Errorf("%s is %s", ask["kind"], now.State)
 		}
 	}
-	if head, err := s.store.HeadNumber(t.Context(), saved.ID); err != nil || head != 1 {
+	if head, err := s.store.Room("room").HeadNumber(t.Context(), saved.ID); err != nil || head != 1 {
 		t.Errorf("the lesson is at revision %d, %v", head, err)
 	}
 }
@@ -161,9 +161,9 @@ func TestItIsWatched(t *testing.T) {
 	if len(r.Header.Get("X-Request-Id")) < 8 {
 		t.Error("a reply carries no id")
 	}
-	s.ask("GET", "/api/lessons/nobody", nil)
+	s.ask("GET", "/api/studios/room/lessons/nobody", nil)
 	body := string(s.ask("GET", "/metrics", nil).body)
-	for _, line := range []string{`proxenos_requests_total{method="GET",route="/api/studios",status="200"} 1`, `proxenos_requests_total{method="GET",route="/api/lessons/:id",status="404"} 1`,
+	for _, line := range []string{`proxenos_requests_total{method="GET",route="/api/studios",status="200"} 1`, `proxenos_requests_total{method="GET",route="/api/studios/:studio/lessons/:id",status="404"} 1`,
 		`proxenos_jobs{state="waiting"} 0`, "proxenos_canvas_bytes ", "proxenos_streams 0", "proxenos_database_connections", "go_goroutines"} {
 		if !strings.Contains(body, line) {
 			t.Errorf("the metrics say nothing of %s", line)

@@ -6,9 +6,9 @@ import (
 	"errors"
 	"fmt"
 	"hash/fnv"
-	"math"
 	"mime"
 	"net/http"
+	"net/url"
 	"reflect"
 	"slices"
 	"strings"
@@ -81,6 +81,12 @@ type SaveRequest struct {
 // the place and the cure.
 type Raw struct {
 	LessonPath
+	RawBody []byte
+}
+
+// RawInStudio is one that is about no lesson in its address.
+type RawInStudio struct {
+	InStudio
 	RawBody []byte
 }
 
@@ -168,24 +174,26 @@ func (s *Server) lessonOperations(api huma.API) {
 			st, err := s.Store.NewStudio(ctx, name)
 			return &one[store.Studio]{st}, s.refuse(err)
 		})
-	huma.Register(api, huma.Operation{OperationID: "lessonFile", Method: http.MethodGet, Path: "/api/lessons/{id}/file", Summary: "The lesson as a file, to the byte",
+	huma.Register(api, huma.Operation{OperationID: "lessonFile", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/file", Summary: "The lesson as a file, to the byte",
 		Responses: map[string]*huma.Response{"200": {Description: "Lesson file", Content: map[string]*huma.MediaType{"application/json": {}}}}}, s.file)
-	huma.Register(api, reply[[]OnShelf](api, huma.Operation{OperationID: "shelf", Method: http.MethodGet, Path: "/api/studios/{id}/lessons", Summary: "The lessons of a studio"}), s.shelf)
-	huma.Register(api, raw[lesson.Lesson](api, huma.Operation{OperationID: "createLesson", Method: http.MethodPost, Path: "/api/studios/{id}/lessons",
+	huma.Register(api, reply[[]OnShelf](api, huma.Operation{OperationID: "shelf", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons", Summary: "The lessons of a studio"}), s.shelf)
+	huma.Register(api, raw[lesson.Lesson](api, huma.Operation{OperationID: "createLesson", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons",
 		Summary: "Put a lesson on the shelf", DefaultStatus: http.StatusCreated}), s.create)
-	huma.Register(api, reply[Saved](api, huma.Operation{OperationID: "lesson", Method: http.MethodGet, Path: "/api/lessons/{id}", Summary: "A lesson as it stands"}), s.lesson)
-	huma.Register(api, raw[EditRequest](api, huma.Operation{OperationID: "editLesson", Method: http.MethodPost, Path: "/api/lessons/{id}/edits",
+	huma.Register(api, reply[Saved](api, huma.Operation{OperationID: "lesson", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}", Summary: "A lesson as it stands"}), s.lesson)
+	huma.Register(api, raw[EditRequest](api, huma.Operation{OperationID: "editLesson", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/edits",
 		Summary: "Change a lesson by an edit"}), s.edit)
-	huma.Register(api, raw[SaveRequest](api, huma.Operation{OperationID: "saveLesson", Method: http.MethodPut, Path: "/api/lessons/{id}",
+	huma.Register(api, raw[SaveRequest](api, huma.Operation{OperationID: "saveLesson", Method: http.MethodPut, Path: "/api/studios/{studio}/lessons/{id}",
 		Summary: "Replace a lesson"}), s.save)
 }
 
 func (s *Server) saved(r store.Revision, l *lesson.Lesson) Saved {
-	return Saved{Studio: r.StudioID, ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Lesson: l, Score: score.Of(l, nil), Frames: frames(r.Painting)}
+	return Saved{Studio: r.StudioID, ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Lesson: l, Score: score.Of(l, nil), Frames: frames(r.StudioID, r.Painting)}
 }
 
 // frames is the address of the pictures of a painting.
-func frames(painting string) string { return "/api/frames/" + rehearse.Version + "/" + painting }
+func frames(studio, painting string) string {
+	return "/api/studios/" + url.PathEscape(studio) + "/frames/" + rehearse.Version + "/" + painting
+}
 
 // A Known is a reply whose content has a tag: who has it already gets no body.
 type Known struct {
@@ -219,7 +227,7 @@ func (s *Server) lesson(ctx context.Context, in *struct {
 	LessonPath
 	Has string `header:"If-None-Match" maxLength:"200"`
 }) (*Known, error) {
-	head, err := s.Store.HeadOf(ctx, in.ID)
+	head, err := s.In(in.Studio).Kept.HeadOf(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -229,7 +237,7 @@ func (s *Server) lesson(ctx context.Context, in *struct {
 		if body, ok := s.lately.Get(tag); ok {
 			return body, nil
 		}
-		r, err := s.Store.Revision(ctx, in.ID, head.Number)
+		r, err := s.In(in.Studio).Kept.Revision(ctx, in.ID, head.Number)
 		if err != nil {
 			return nil, err
 		}
@@ -247,10 +255,10 @@ func (s *Server) lesson(ctx context.Context, in *struct {
 }
 
 func (s *Server) shelf(ctx context.Context, in *struct {
-	LessonPath
+	InStudio
 	Has string `header:"If-None-Match" maxLength:"200"`
 }) (*Known, error) {
-	heads, err := s.Store.Heads(ctx, in.ID)
+	heads, err := s.In(in.Studio).Kept.Heads(ctx)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -266,7 +274,7 @@ func (s *Server) shelf(ctx context.Context, in *struct {
 		cards := make([]OnShelf, len(heads))
 		for i, h := range heads {
 			var err error
-			if cards[i], err = s.card(ctx, h); err != nil {
+			if cards[i], err = s.card(ctx, in.InStudio, h); err != nil {
 				return nil, err
 			}
 		}
@@ -280,12 +288,12 @@ func (s *Server) shelf(ctx context.Context, in *struct {
 }
 
 // card is a revision as it stands on the shelf.
-func (s *Server) card(ctx context.Context, h store.HeadOf) (OnShelf, error) {
+func (s *Server) card(ctx context.Context, in InStudio, h store.HeadOf) (OnShelf, error) {
 	name := fmt.Sprintf("%s %d", h.LessonID, h.Number)
 	if card, ok := s.cards.Get(name); ok {
 		return card, nil
 	}
-	r, err := s.Store.Revision(ctx, h.LessonID, h.Number)
+	r, err := s.In(in.Studio).Kept.Revision(ctx, h.LessonID, h.Number)
 	if err != nil {
 		return OnShelf{}, err
 	}
@@ -296,7 +304,7 @@ func (s *Server) card(ctx context.Context, h store.HeadOf) (OnShelf, error) {
 	words := lesson.Words()
 	card := OnShelf{ID: r.LessonID, Revision: r.Number, Hash: r.Hash, Title: l.Title, About: l.About,
 		Level: words.Level(l.Level), Method: words.Method(l.Method), Minutes: l.Minutes(), Session: l.Session, Steps: len(l.Steps),
-		Width: l.Support.Width, Height: l.Support.Height, Saved: r.MadeAt, Frames: frames(r.Painting), Last: halfMinute(l.Minutes())}
+		Width: l.Support.Width, Height: l.Support.Height, Saved: r.MadeAt, Frames: frames(r.StudioID, r.Painting), Last: halfMinute(l.Minutes())}
 	s.cards.Add(name, card)
 	return card, nil
 }
@@ -308,9 +316,9 @@ type file struct {
 }
 
 func (s *Server) file(ctx context.Context, in *struct {
-	ID string `path:"id" maxLength:"40"`
+	LessonPath
 }) (*file, error) {
-	r, err := s.Store.Head(ctx, in.ID)
+	r, err := s.In(in.Studio).Kept.Head(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -318,12 +326,12 @@ func (s *Server) file(ctx context.Context, in *struct {
 	return &file{"application/json", name, []byte(r.Body)}, nil
 }
 
-func (s *Server) create(ctx context.Context, in *Raw) (*one[Saved], error) {
+func (s *Server) create(ctx context.Context, in *RawInStudio) (*one[Saved], error) {
 	l, err := lesson.Decode(in.RawBody)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	r, err := s.Store.Create(ctx, in.ID, "", l, "begin")
+	r, err := s.In(in.Studio).Kept.Create(ctx, "", l, "begin")
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -341,24 +349,6 @@ func parse(data []byte, into any) error {
 	return nil
 }
 
-// before is the revision that a change was made from. Whether it is still the newest is for
-// the save to say, which knows as well whether it is a repeat.
-func (s *Server) before(ctx context.Context, id string, from int) (*lesson.Lesson, error) {
-	if from < 1 || from > math.MaxInt32 {
-		return nil, lesson.Faults{{Path: "from", Problem: fmt.Sprintf("is %d, which is no revision", from), Cure: "give the number of the revision that the change was made from"}}
-	}
-	r, err := s.Store.Revision(ctx, id, from)
-	if errors.Is(err, store.ErrNotFound) {
-		if head, lost := s.Store.HeadNumber(ctx, id); lost == nil {
-			return nil, &store.StaleError{From: from, Head: head}
-		}
-	}
-	if err != nil {
-		return nil, err
-	}
-	return r.Lesson()
-}
-
 func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
 	var ask EditRequest
 	if err := parse(in.RawBody, &ask); err != nil {
@@ -367,11 +357,11 @@ func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
 	if ask.Edit.Edit == nil {
 		return nil, s.refuse(lesson.Faults{{Path: "edit", Problem: "is missing", Cure: `send {"from": 1, "edit": {...}}`}})
 	}
-	l, err := s.before(ctx, in.ID, ask.From)
+	l, err := s.In(in.Studio).Before(ctx, in.ID, ask.From)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	out, next, err := s.apply(ctx, in.ID, ask.From, l, ask.Edit.Edit)
+	out, next, err := s.apply(ctx, in.LessonPath, ask.From, l, ask.Edit.Edit)
 	if err != nil {
 		return nil, err
 	}
@@ -380,13 +370,13 @@ func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
 }
 
 // apply makes an edit to a lesson at a revision and saves what comes of it.
-func (s *Server) apply(ctx context.Context, id string, from int, l *lesson.Lesson, e lesson.Edit) (Edited, *lesson.Lesson, error) {
+func (s *Server) apply(ctx context.Context, in LessonPath, from int, l *lesson.Lesson, e lesson.Edit) (Edited, *lesson.Lesson, error) {
 	next, undo, err := lesson.Apply(l, e)
 	if err != nil {
 		return Edited{}, nil, s.refuse(err)
 	}
 	said := e.Describe(l)
-	r, err := s.Store.Save(ctx, id, from, next, said)
+	r, err := s.In(in.Studio).Kept.Save(ctx, in.ID, from, next, said)
 	if err != nil {
 		return Edited{}, nil, s.refuse(err)
 	}
@@ -405,44 +395,12 @@ func (s *Server) save(ctx context.Context, in *Raw) (*one[Saved], error) {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	if _, err := s.before(ctx, in.ID, ask.From); err != nil {
+	if _, err := s.In(in.Studio).Before(ctx, in.ID, ask.From); err != nil {
 		return nil, s.refuse(err)
 	}
-	r, err := s.Store.Save(ctx, in.ID, ask.From, l, "replace the whole lesson")
+	r, err := s.In(in.Studio).Kept.Save(ctx, in.ID, ask.From, l, "replace the whole lesson")
 	if err != nil {
 		return nil, s.refuse(err)
 	}
 	return &one[Saved]{s.saved(r, l)}, nil
-}
-
-// newest is a lesson as it stands.
-func (s *Server) newest(ctx context.Context, id string) (*lesson.Lesson, error) {
-	_, l, err := s.head(ctx, id)
-	return l, err
-}
-
-// head is the newest revision of a lesson.
-func (s *Server) head(ctx context.Context, id string) (store.Revision, *lesson.Lesson, error) {
-	r, err := s.Store.Head(ctx, id)
-	if err != nil {
-		return r, nil, err
-	}
-	l, err := r.Lesson()
-	return r, l, err
-}
-
-// revision is the newest one with a content hash, and its lesson.
-func (s *Server) revision(ctx context.Context, hash string) (store.Revision, *lesson.Lesson, error) {
-	r, err := s.Store.ByHash(ctx, hash)
-	if err != nil {
-		return r, nil, err
-	}
-	l, err := r.Lesson()
-	return r, l, err
-}
-
-// byHash is the lesson with a content hash.
-func (s *Server) byHash(ctx context.Context, hash string) (*lesson.Lesson, error) {
-	_, l, err := s.revision(ctx, hash)
-	return l, err
 }

@@ -67,8 +67,8 @@ type MeterRequest struct {
 }
 
 func (s *Server) paintOperations(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "paints", Method: http.MethodGet, Path: "/api/paints", Summary: "The paints, as a lesson has them"}, s.paints)
-	huma.Register(api, huma.Operation{OperationID: "curves", Method: http.MethodGet, Path: "/api/curves", Summary: "The spectra of a paint, and substitutes for it"}, s.curves)
+	huma.Register(api, huma.Operation{OperationID: "paints", Method: http.MethodGet, Path: "/api/studios/{studio}/paints", Summary: "The paints, as a lesson has them"}, s.paints)
+	huma.Register(api, huma.Operation{OperationID: "curves", Method: http.MethodGet, Path: "/api/studios/{studio}/curves", Summary: "The spectra of a paint, and substitutes for it"}, s.curves)
 	huma.Register(api, text(api, huma.Operation{OperationID: "readSamples", Method: http.MethodPost, Path: "/api/samples", Summary: "Read a CGATS file of measurements"}), s.samples)
 	huma.Register(api, huma.Operation{OperationID: "calibrateMeter", Method: http.MethodPost, Path: "/api/meter/calibrations", Summary: "Lay the simulated meter on its white tile"},
 		func(_ context.Context, in *struct{ Body meter.Calibration }) (*one[meter.Calibration], error) {
@@ -76,7 +76,7 @@ func (s *Server) paintOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "readMeter", Method: http.MethodPost, Path: "/api/meter/readings", Summary: "Read a swatch of a simulated tube"}, s.readMeter)
 	reply := map[string]*huma.Response{"200": {Description: "Spectra as CGATS text", Content: map[string]*huma.MediaType{"text/plain": {}}}}
-	huma.Register(api, huma.Operation{OperationID: "swatches", Method: http.MethodGet, Path: "/api/lessons/{id}/swatches/{of}", Responses: reply,
+	huma.Register(api, huma.Operation{OperationID: "swatches", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/swatches/{of}", Responses: reply,
 		Summary: "Spectra of a lesson's paints (masstone and tint) or mixtures, as CGATS text"}, s.swatches)
 }
 
@@ -89,11 +89,12 @@ func text(api huma.API, op huma.Operation) huma.Operation {
 }
 
 func (s *Server) paints(ctx context.Context, in *struct {
+	InStudio
 	Whose string `query:"whose" maxLength:"64"`
 }) (*one[[]Paint], error) {
 	box, sources := paint.Box{}, map[string]string{}
 	if in.Whose != "" {
-		l, err := s.byHash(ctx, in.Whose)
+		l, err := s.In(in.Studio).ByHash(ctx, in.Whose)
 		if err != nil {
 			return nil, s.refuse(err)
 		}
@@ -122,11 +123,12 @@ func (s *Server) paints(ctx context.Context, in *struct {
 const paleWith = 10
 
 func (s *Server) curves(ctx context.Context, in *struct {
+	InStudio
 	Paint  string   `query:"paint" required:"true" maxLength:"40"`
 	Whose  string   `query:"whose" maxLength:"64"`
 	Paints []string `query:"paints" maxItems:"40" doc:"what substitutes are made of"`
 }) (*one[Curves], error) {
-	box, err := s.box(ctx, in.Whose)
+	box, err := s.box(ctx, in.InStudio, in.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -191,10 +193,10 @@ func (s *Server) readMeter(_ context.Context, in *struct{ Body MeterRequest }) (
 }
 
 func (s *Server) swatches(ctx context.Context, in *struct {
-	ID string `path:"id" maxLength:"40"`
+	LessonPath
 	Of string `path:"of" enum:"paints,mixtures"`
 }) (*file, error) {
-	l, err := s.newest(ctx, in.ID)
+	l, err := s.In(in.Studio).Newest(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

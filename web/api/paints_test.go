@@ -37,25 +37,25 @@ func TestMeasuringATubeForALesson(t *testing.T) {
 		t.Errorf("not calibrated: %d %s", r.StatusCode, r.body)
 	}
 	mass, tint := measureTube(t, s, "PB29", 7)
-	path := "/api/lessons/" + saved.ID + "/edits"
+	path := "/api/studios/room/lessons/" + saved.ID + "/edits"
 	measured := edit{"paint": "PB29", "masstone": mass, "tint": tint, "white": 10, "source": "simulated meter, tube 7"}
 	after := read[api.Edited](t, s.ask("POST", path, edit{"from": 1, "edit": edit{"edit": "measure", "measured": measured}}), 200)
 	if after.Score.Mixtures[0].Colour == saved.Score.Mixtures[0].Colour || !strings.Contains(after.Said, "measured curves of Ultramarine") {
 		t.Errorf("%q: the sky is %s as before", after.Said, after.Score.Mixtures[0].Colour)
 	}
-	tubes := read[[]api.Paint](t, s.ask("GET", "/api/paints?whose="+after.Hash, nil), 200)
+	tubes := read[[]api.Paint](t, s.ask("GET", "/api/studios/room/paints?whose="+after.Hash, nil), 200)
 	for _, p := range tubes {
 		if (p.Curves == "measured") != (p.Key == "PB29") || p.Key == "PB29" && !strings.Contains(p.Source, "tube 7") {
 			t.Errorf("%s: %s from %q", p.Key, p.Curves, p.Source)
 		}
 	}
-	curves := read[api.Curves](t, s.ask("GET", "/api/curves?"+url.Values{"paint": {"PB29"}, "whose": {after.Hash}, "paints": {"PW6,PB28,PR122,PBk9"}}.Encode(), nil), 200)
+	curves := read[api.Curves](t, s.ask("GET", "/api/studios/room/curves?"+url.Values{"paint": {"PB29"}, "whose": {after.Hash}, "paints": {"PW6,PB28,PR122,PBk9"}}.Encode(), nil), 200)
 	if len(curves.Masstone) != spectrum.Bands || curves.Apart <= 0 || len(curves.Substitutes) == 0 || curves.Step != 10 || curves.From != 380 {
 		t.Errorf("%+v", curves)
 	}
 	// The recipe for one colour is another, from another tube.
 	ask := func(whose string) api.Mixed {
-		return read[api.Mixed](t, s.ask("POST", "/api/recipes", edit{"target": edit{"hex": "#8d9bb0"}, "paints": []string{"PW6", "PB29", "PBr7/burnt-sienna"}, "whose": whose}), 200)
+		return read[api.Mixed](t, s.ask("POST", "/api/studios/room/recipes", edit{"target": edit{"hex": "#8d9bb0"}, "paints": []string{"PW6", "PB29", "PBr7/burnt-sienna"}, "whose": whose}), 200)
 	}
 	if fmt.Sprint(ask("").Answer.Recipes) == fmt.Sprint(ask(after.Hash).Answer.Recipes) {
 		t.Error("measured and modelled curves give the same recipes to the last figure")
@@ -86,7 +86,7 @@ func TestSamplesGoOutAndComeBack(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
 	for of, n := range map[string]int{"paints": 7, "mixtures": 4} {
-		r := s.ask("GET", "/api/lessons/"+saved.ID+"/swatches/"+of, nil)
+		r := s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/swatches/"+of, nil)
 		if r.StatusCode != 200 || !strings.HasPrefix(r.Header.Get("Content-Disposition"), "attachment") {
 			t.Fatalf("%s: %d %s", of, r.StatusCode, r.body)
 		}
@@ -99,7 +99,7 @@ func TestSamplesGoOutAndComeBack(t *testing.T) {
 			t.Errorf("read again: %d %.200s", code, body)
 		}
 	}
-	if r := s.ask("GET", "/api/lessons/"+saved.ID+"/swatches/songs", nil); r.StatusCode != 422 {
+	if r := s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/swatches/songs", nil); r.StatusCode != 422 {
 		t.Errorf("swatches of songs: %d", r.StatusCode)
 	}
 	var many bytes.Buffer
@@ -127,25 +127,25 @@ func TestPilesBatchesGamutsAndCovers(t *testing.T) {
 		for k, v := range more {
 			body[k] = v
 		}
-		return s.ask("POST", "/api/piles", body)
+		return s.ask("POST", "/api/studios/room/piles", body)
 	}
 	changes := read[[]recipe.Change](t, pile(nil), 200)
 	if len(changes) == 0 || changes[0].Delta > 5 || changes[0].Grows < 1 {
 		t.Errorf("%+v", changes)
 	}
-	batch := read[recipe.Batch](t, s.ask("POST", "/api/batches", edit{"parts": []edit{{"paint": "PW6", "parts": 20}, {"paint": "PB15:3", "parts": 0.1}}, "ml": 8}), 200)
+	batch := read[recipe.Batch](t, s.ask("POST", "/api/studios/room/batches", edit{"parts": []edit{{"paint": "PW6", "parts": 20}, {"paint": "PB15:3", "parts": 0.1}}, "ml": 8}), 200)
 	if len(batch.Tints) != 1 || len(batch.Order) != 3 {
 		t.Errorf("%+v", batch)
 	}
-	reach := read[api.Reach](t, s.ask("POST", "/api/gamuts", edit{"paints": saved.Lesson.Palette, "whose": saved.Hash}), 200)
+	reach := read[api.Reach](t, s.ask("POST", "/api/studios/room/gamuts", edit{"paints": saved.Lesson.Palette, "whose": saved.Hash}), 200)
 	if len(reach.Marks) != 4 || reach.Most < 20 || reach.Marks[0].Beyond {
 		t.Errorf("%+v", reach)
 	}
-	narrow := read[api.Reach](t, s.ask("POST", "/api/gamuts", edit{"paints": []string{"PW6", "PBk9"}, "whose": saved.Hash}), 200)
+	narrow := read[api.Reach](t, s.ask("POST", "/api/studios/room/gamuts", edit{"paints": []string{"PW6", "PBk9"}, "whose": saved.Hash}), 200)
 	if !narrow.Marks[0].Beyond {
 		t.Error("black and white reach the blue of the sky")
 	}
-	covers := read[[]recipe.Cover](t, s.ask("POST", "/api/covers", edit{"whose": saved.Hash, "sizes": []int{4, 6}, "safe": true}), 200)
+	covers := read[[]recipe.Cover](t, s.ask("POST", "/api/studios/room/covers", edit{"whose": saved.Hash, "sizes": []int{4, 6}, "safe": true}), 200)
 	if len(covers) != 2 || len(covers[1].Tubes) != 6 || covers[1].Mean > 2 {
 		t.Errorf("%+v", covers)
 	}
@@ -156,17 +156,17 @@ func TestPilesBatchesGamutsAndCovers(t *testing.T) {
 	}
 	for name, r := range map[string]reply{
 		"a pile of nothing": pile(edit{"ml": 0}), "no paints": pile(edit{"paints": []string{}}), "an unknown paint": pile(edit{"pile": []edit{{"paint": "PX1", "parts": 1}}}),
-		"a batch of a barrel":  s.ask("POST", "/api/batches", edit{"parts": sky, "ml": 1e9}),
-		"a gamut of nothing":   s.ask("POST", "/api/gamuts", edit{"paints": []string{}, "whose": saved.Hash}),
-		"a hundred tubes":      s.ask("POST", "/api/covers", edit{"whose": saved.Hash, "sizes": []int{100}, "safe": false}),
-		"curves of a stranger": s.ask("GET", "/api/curves?paint=PX1", nil),
-		"a lamp of the moon":   s.ask("POST", "/api/recipes", edit{"target": edit{"hex": "#8d9bb0"}, "paints": []string{"PW6"}, "lamp": "moon"}),
+		"a batch of a barrel":  s.ask("POST", "/api/studios/room/batches", edit{"parts": sky, "ml": 1e9}),
+		"a gamut of nothing":   s.ask("POST", "/api/studios/room/gamuts", edit{"paints": []string{}, "whose": saved.Hash}),
+		"a hundred tubes":      s.ask("POST", "/api/studios/room/covers", edit{"whose": saved.Hash, "sizes": []int{100}, "safe": false}),
+		"curves of a stranger": s.ask("GET", "/api/studios/room/curves?paint=PX1", nil),
+		"a lamp of the moon":   s.ask("POST", "/api/studios/room/recipes", edit{"target": edit{"hex": "#8d9bb0"}, "paints": []string{"PW6"}, "lamp": "moon"}),
 	} {
 		if r.StatusCode != 422 || !bytes.Contains(r.body, []byte("detail")) {
 			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
 		}
 	}
-	if r := s.ask("POST", "/api/gamuts", edit{"paints": []string{"PW6"}, "whose": strings.Repeat("0", 64)}); r.StatusCode != 404 {
+	if r := s.ask("POST", "/api/studios/room/gamuts", edit{"paints": []string{"PW6"}, "whose": strings.Repeat("0", 64)}); r.StatusCode != 404 {
 		t.Errorf("the gamut of a lesson that is not there: %d", r.StatusCode)
 	}
 }
@@ -176,7 +176,7 @@ func TestRecipesUnderAnotherLamp(t *testing.T) {
 	s := start(t)
 	parts := []edit{{"paint": "PB29", "parts": 1}, {"paint": "PW6", "parts": 6}}
 	ask := func(target edit, paints ...string) api.Mixed {
-		return read[api.Mixed](t, s.ask("POST", "/api/recipes", edit{"target": target, "paints": paints, "lamp": "bulb"}), 200)
+		return read[api.Mixed](t, s.ask("POST", "/api/studios/room/recipes", edit{"target": target, "paints": paints, "lamp": "bulb"}), 200)
 	}
 	same := ask(edit{"parts": parts}, "PW6", "PB29")
 	if same.Lit == nil || !same.Lit.Known || same.Lit.Deltas[0] > 0.5 {
@@ -189,7 +189,7 @@ func TestRecipesUnderAnotherLamp(t *testing.T) {
 	if number := ask(edit{"hex": "#8d9bb0"}, "PW6", "PB29", "PBk9"); number.Lit.Known || len(number.Lit.Colours) != len(number.Answer.Recipes) {
 		t.Errorf("a number: %+v", number.Lit)
 	}
-	if out := read[api.Mixed](t, s.ask("POST", "/api/recipes", edit{"target": edit{"hex": "#c03028"}, "paints": []string{"PW6", "PY43"}}), 200); out.Lit != nil || len(out.Suggested) == 0 {
+	if out := read[api.Mixed](t, s.ask("POST", "/api/studios/room/recipes", edit{"target": edit{"hex": "#c03028"}, "paints": []string{"PW6", "PY43"}}), 200); out.Lit != nil || len(out.Suggested) == 0 {
 		t.Errorf("out of reach, nothing is suggested: %+v", out.Suggested)
 	}
 }

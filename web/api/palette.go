@@ -17,9 +17,12 @@ type PileRequest struct {
 	Whose  string       `json:"whose,omitempty" maxLength:"64"`
 }
 
-func (s *Server) changePile(ctx context.Context, in *struct{ Body PileRequest }) (*one[[]recipe.Change], error) {
+func (s *Server) changePile(ctx context.Context, in *struct {
+	InStudio
+	Body PileRequest
+}) (*one[[]recipe.Change], error) {
 	b := in.Body
-	solver, _, target, _, err := s.bench(ctx, b.Whose, b.Paints, b.Target)
+	solver, _, target, _, err := s.bench(ctx, in.InStudio, b.Whose, b.Paints, b.Target)
 	if err != nil {
 		return nil, err
 	}
@@ -38,9 +41,12 @@ type BatchRequest struct {
 	Whose string       `json:"whose,omitempty" maxLength:"64"`
 }
 
-func (s *Server) batch(ctx context.Context, in *struct{ Body BatchRequest }) (*one[recipe.Batch], error) {
+func (s *Server) batch(ctx context.Context, in *struct {
+	InStudio
+	Body BatchRequest
+}) (*one[recipe.Batch], error) {
 	b := in.Body
-	box, err := s.box(ctx, b.Whose)
+	box, err := s.box(ctx, in.InStudio, b.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -77,8 +83,11 @@ type GamutRequest struct {
 	Whose  string   `json:"whose" maxLength:"64" doc:"the lesson whose mixtures are marked"`
 }
 
-func (s *Server) gamut(ctx context.Context, in *struct{ Body GamutRequest }) (*one[Reach], error) {
-	l, err := s.byHash(ctx, in.Body.Whose)
+func (s *Server) gamut(ctx context.Context, in *struct {
+	InStudio
+	Body GamutRequest
+}) (*one[Reach], error) {
+	l, err := s.In(in.Studio).ByHash(ctx, in.Body.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -117,8 +126,11 @@ type CoverRequest struct {
 	Safe  bool   `json:"safe" doc:"leave out paints that call for a caution"`
 }
 
-func (s *Server) covers(ctx context.Context, in *struct{ Body CoverRequest }) (*one[[]recipe.Cover], error) {
-	l, err := s.byHash(ctx, in.Body.Whose)
+func (s *Server) covers(ctx context.Context, in *struct {
+	InStudio
+	Body CoverRequest
+}) (*one[[]recipe.Cover], error) {
+	l, err := s.In(in.Studio).ByHash(ctx, in.Body.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

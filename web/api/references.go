@@ -56,30 +56,33 @@ type Taken struct {
 const mostName = 80
 
 func (s *Server) referenceOperations(api huma.API) {
-	take := huma.Operation{OperationID: "takePhoto", Method: http.MethodPost, Path: "/api/lessons/{id}/photos", DefaultStatus: http.StatusCreated,
+	take := huma.Operation{OperationID: "takePhoto", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/photos", DefaultStatus: http.StatusCreated,
 		Summary: "Take a photograph (PNG or JPEG) into the lesson's studio: cleaned, upright, without metadata", MaxBodyBytes: -1, SkipValidateBody: true}
 	take.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
 	huma.Register(api, take, s.takePhoto)
-	huma.Register(api, huma.Operation{OperationID: "photos", Method: http.MethodGet, Path: "/api/lessons/{id}/photos", Summary: "Photographs of the lesson's studio, newest first"},
+	huma.Register(api, huma.Operation{OperationID: "photos", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/photos", Summary: "Photographs of the lesson's studio, newest first"},
 		func(ctx context.Context, in *struct {
-			ID string `path:"id" maxLength:"40"`
+			LessonPath
 		}) (*one[[]store.Photo], error) {
-			list, err := s.Store.Photos(ctx, in.ID)
+			if _, err := s.In(in.Studio).Kept.HeadOf(ctx, in.ID); err != nil {
+				return nil, s.refuse(err)
+			}
+			list, err := s.In(in.Studio).Kept.Photos(ctx)
 			return &one[[]store.Photo]{list}, s.refuse(err)
 		})
-	huma.Register(api, huma.Operation{OperationID: "readReference", Method: http.MethodGet, Path: "/api/references/{hash}", Summary: "Horizon, planes and shapes that a lesson's photograph suggests"}, s.readReference)
-	huma.Register(api, huma.Operation{OperationID: "referencePalette", Method: http.MethodGet, Path: "/api/references/{hash}/palettes/{colours}", Summary: "What the photograph's colours come to, with recipes of the lesson's tubes"}, s.referencePalette)
-	huma.Register(api, huma.Operation{OperationID: "referenceView", Method: http.MethodGet, Path: "/api/references/{hash}/views/{view}",
+	huma.Register(api, huma.Operation{OperationID: "readReference", Method: http.MethodGet, Path: "/api/studios/{studio}/references/{hash}", Summary: "Horizon, planes and shapes that a lesson's photograph suggests"}, s.readReference)
+	huma.Register(api, huma.Operation{OperationID: "referencePalette", Method: http.MethodGet, Path: "/api/studios/{studio}/references/{hash}/palettes/{colours}", Summary: "What the photograph's colours come to, with recipes of the lesson's tubes"}, s.referencePalette)
+	huma.Register(api, huma.Operation{OperationID: "referenceView", Method: http.MethodGet, Path: "/api/studios/{studio}/references/{hash}/views/{view}",
 		Responses: map[string]*huma.Response{"200": {Description: "A picture", Content: map[string]*huma.MediaType{"image/png": {}, "image/jpeg": {}}}},
 		Summary:   "The lesson's piece of its photograph, plain or as a map"}, s.referenceView)
 }
 
 func (s *Server) takePhoto(ctx context.Context, in *struct {
-	ID      string `path:"id" maxLength:"40"`
+	LessonPath
 	Name    string `query:"name" maxLength:"400" doc:"of the file"`
 	RawBody []byte
 }) (*one[TakenIn], error) {
-	if _, err := s.Store.Head(ctx, in.ID); err != nil {
+	if _, err := s.In(in.Studio).Kept.HeadOf(ctx, in.ID); err != nil {
 		return nil, s.refuse(err)
 	}
 	s.taking.Lock() // one at a time, so that memory is bounded
@@ -94,7 +97,7 @@ func (s *Server) takePhoto(ctx context.Context, in *struct {
 	}
 	name := []rune(strings.ToValidUTF8(in.Name, ""))
 	b := p.Image.Bounds()
-	kept, err := s.Store.PutPhoto(ctx, in.ID, string(name[:min(len(name), mostName)]), b.Dx(), b.Dy(), body)
+	kept, err := s.In(in.Studio).Kept.PutPhoto(ctx, string(name[:min(len(name), mostName)]), b.Dx(), b.Dy(), body)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -109,12 +112,12 @@ func (s *Server) takePhoto(ctx context.Context, in *struct {
 var errUnreadable = errors.New("nothing can be read from the photograph that was kept: take another one in")
 
 // piece is the part of its photograph that a lesson is made after.
-func (s *Server) piece(ctx context.Context, hash string) (*lesson.Lesson, image.Image, image.Rectangle, error) {
-	l, err := s.byHash(ctx, hash)
+func (s *Server) piece(ctx context.Context, in InStudio, hash string) (*lesson.Lesson, image.Image, image.Rectangle, error) {
+	l, err := s.In(in.Studio).ByHash(ctx, hash)
 	if err != nil {
 		return nil, nil, image.Rectangle{}, err
 	}
-	body, err := s.Store.PhotoBody(ctx, l.Reference.Photo)
+	body, err := s.In(in.Studio).Kept.PhotoBody(ctx, l.Reference.Photo)
 	if err != nil {
 		return nil, nil, image.Rectangle{}, err
 	}
@@ -126,8 +129,8 @@ func (s *Server) piece(ctx context.Context, hash string) (*lesson.Lesson, image.
 }
 
 // seen is that part as colours on a grid.
-func (s *Server) seen(ctx context.Context, hash string) (*lesson.Lesson, *core.Picture, error) {
-	l, img, at, err := s.piece(ctx, hash)
+func (s *Server) seen(ctx context.Context, in InStudio, hash string) (*lesson.Lesson, *core.Picture, error) {
+	l, img, at, err := s.piece(ctx, in, hash)
 	if err != nil {
 		return nil, nil, s.refuse(err)
 	}
@@ -135,9 +138,10 @@ func (s *Server) seen(ctx context.Context, hash string) (*lesson.Lesson, *core.P
 }
 
 func (s *Server) readReference(ctx context.Context, in *struct {
+	InStudio
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 }) (*one[Read], error) {
-	l, p, err := s.seen(ctx, in.Hash)
+	l, p, err := s.seen(ctx, in.InStudio, in.Hash)
 	if err != nil {
 		return nil, err
 	}
@@ -153,10 +157,11 @@ func (s *Server) readReference(ctx context.Context, in *struct {
 }
 
 func (s *Server) referencePalette(ctx context.Context, in *struct {
+	InStudio
 	Hash    string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Colours int    `path:"colours" minimum:"2" maximum:"12"`
 }) (*one[[]Taken], error) {
-	l, p, err := s.seen(ctx, in.Hash)
+	l, p, err := s.seen(ctx, in.InStudio, in.Hash)
 	if err != nil {
 		return nil, err
 	}
@@ -180,6 +185,7 @@ func (s *Server) referencePalette(ctx context.Context, in *struct {
 const referenceWidth = 1000
 
 func (s *Server) referenceView(ctx context.Context, in *struct {
+	InStudio
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	View string `path:"view" maxLength:"20" doc:"photo, or one of the vocabulary's maps"`
 }) (*picture, error) {
@@ -188,7 +194,7 @@ func (s *Server) referenceView(ctx context.Context, in *struct {
 			return nil, unsound(err)
 		}
 	}
-	l, img, at, err := s.piece(ctx, in.Hash)
+	l, img, at, err := s.piece(ctx, in.InStudio, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

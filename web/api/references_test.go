@@ -42,7 +42,7 @@ func madeUp(t *testing.T) []byte {
 func TestAPictureIsMadeAfterAPhotograph(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	photos := "/api/lessons/" + saved.ID + "/photos"
+	photos := "/api/studios/room/lessons/" + saved.ID + "/photos"
 	name := "A view, " + strings.Repeat("very ", 30) + "fine.jpg"
 	taken := read[api.TakenIn](t, s.ask("POST", photos+"?name="+url.QueryEscape(name), madeUp(t)), 201)
 	if taken.Width != 640 || taken.Height != 360 || len(taken.Name) != 80 {
@@ -53,14 +53,14 @@ func TestAPictureIsMadeAfterAPhotograph(t *testing.T) {
 	if again.Hash != taken.Hash || len(list) != 1 || list[0].Name != "again" {
 		t.Errorf("the same photograph twice: %+v", list)
 	}
-	if r := s.ask("GET", "/api/references/"+saved.Hash+"/views/photo", nil); r.StatusCode != 404 {
+	if r := s.ask("GET", "/api/studios/room/references/"+saved.Hash+"/views/photo", nil); r.StatusCode != 404 {
 		t.Errorf("a lesson without a photograph: %d", r.StatusCode)
 	}
 	set := func(from int, size float64) reply {
-		return s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": edit{"edit": "reference", "reference": edit{"photo": taken.Hash, "across": 0.5, "down": 0, "size": size}}})
+		return s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": edit{"edit": "reference", "reference": edit{"photo": taken.Hash, "across": 0.5, "down": 0, "size": size}}})
 	}
 	with := read[api.Edited](t, set(1, 1), 200)
-	at := "/api/references/" + with.Hash
+	at := "/api/studios/room/references/" + with.Hash
 	view := s.ask("GET", at+"/views/photo", nil)
 	piece, err := jpeg.Decode(bytes.NewReader(view.body))
 	if err != nil || piece.Bounds().Dx() != 480 || piece.Bounds().Dy() != 360 {
@@ -80,7 +80,7 @@ func TestAPictureIsMadeAfterAPhotograph(t *testing.T) {
 	if len(found.Shapes) != 3 || found.Shapes[0].Kind != lesson.Sky || found.Shapes[1].Kind != lesson.Ridge || found.Shapes[2].Kind != lesson.Field {
 		t.Errorf("%+v", found.Shapes)
 	}
-	accepted := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 2, "edit": found.Shapes[1].Edit}), 200)
+	accepted := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 2, "edit": found.Shapes[1].Edit}), 200)
 	if len(accepted.Lesson.Zones) != len(saved.Lesson.Zones)+1 {
 		t.Errorf("%d zones", len(accepted.Lesson.Zones))
 	}
@@ -88,7 +88,7 @@ func TestAPictureIsMadeAfterAPhotograph(t *testing.T) {
 	if len(colours) != 3 || colours[0].Says == "" || colours[0].Share < 0.3 {
 		t.Errorf("%+v", colours)
 	}
-	added := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 3, "edit": colours[1].Edit}), 200)
+	added := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 3, "edit": colours[1].Edit}), 200)
 	if n := len(added.Lesson.Mixtures); n != len(saved.Lesson.Mixtures)+1 {
 		t.Errorf("%d mixtures", n)
 	}
@@ -101,7 +101,7 @@ func TestAPictureIsMadeAfterAPhotograph(t *testing.T) {
 			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
 		}
 	}
-	if r := s.ask("POST", "/api/lessons/nobody/photos", madeUp(t)); r.StatusCode != 404 {
+	if r := s.ask("POST", "/api/studios/room/lessons/nobody/photos", madeUp(t)); r.StatusCode != 404 {
 		t.Errorf("no lesson: %d", r.StatusCode)
 	}
 }
@@ -109,8 +109,8 @@ func TestAPictureIsMadeAfterAPhotograph(t *testing.T) {
 func TestAPictureIsMeasured(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	m := read[measure.Measures](t, s.ask("GET", "/api/measures/"+saved.Hash, nil), 200)
-	again := read[measure.Measures](t, s.ask("GET", "/api/measures/"+saved.Hash, nil), 200)
+	m := read[measure.Measures](t, s.ask("GET", "/api/studios/room/measures/"+saved.Hash, nil), 200)
+	again := read[measure.Measures](t, s.ask("GET", "/api/studios/room/measures/"+saved.Hash, nil), 200)
 	if len(m.Plans) != 4 || len(m.Corners) != 4 || len(m.Tiers) == 0 || again.Sameness != m.Sameness {
 		t.Errorf("%+v", m)
 	}
@@ -131,7 +131,7 @@ func TestAPictureIsMeasured(t *testing.T) {
 	if r := s.ask("GET", maps+"/dreams.png", nil); r.StatusCode != 422 || !bytes.Contains(r.body, []byte("values-2")) {
 		t.Errorf("a map that is not: %d %s", r.StatusCode, r.body)
 	}
-	if r := s.ask("GET", "/api/maps/other/"+saved.Hash+"/draws.png", nil); r.StatusCode != 404 {
+	if r := s.ask("GET", "/api/studios/room/maps/other/"+saved.Hash+"/draws.png", nil); r.StatusCode != 404 {
 		t.Errorf("another build: %d", r.StatusCode)
 	}
 }
@@ -140,13 +140,13 @@ func TestALessonIsRelit(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
 	ask := func(height, warmth float64) reply {
-		return s.ask("POST", "/api/lights", edit{"whose": saved.Hash, "light": edit{"from": 60, "height": height, "warmth": warmth}, "air": "hazy", "glitter": true})
+		return s.ask("POST", "/api/studios/room/lights", edit{"whose": saved.Hash, "light": edit{"from": 60, "height": height, "warmth": warmth}, "air": "hazy", "glitter": true})
 	}
 	lit := read[api.LightReply](t, ask(10, 0.9), 200)
 	if len(lit.Planes) != 3 || len(lit.Relit) == 0 || len(lit.Left) != 1 {
 		t.Errorf("%+v", lit)
 	}
-	next := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lit.Edit}), 200)
+	next := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lit.Edit}), 200)
 	if next.Lesson.Light.Warmth != 0.9 || next.Lesson.Air != lesson.HazyAir {
 		t.Errorf("%+v", next.Lesson.Light)
 	}

@@ -37,6 +37,7 @@ type Rehearsed struct {
 
 // PictureOf names a painting, and the version of the engine that paints it.
 type PictureOf struct {
+	InStudio
 	Version  string `path:"version" maxLength:"20"`
 	Painting string `path:"painting" pattern:"^[0-9a-f]{64}$"`
 }
@@ -50,21 +51,21 @@ type picture struct {
 var pngReply = map[string]*huma.Response{"200": {Description: "PNG", Content: map[string]*huma.MediaType{"image/png": {}}}}
 
 func (s *Server) rehearsalOperations(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "rehearsal", Method: http.MethodGet, Path: "/api/rehearsals/{hash}",
+	huma.Register(api, huma.Operation{OperationID: "rehearsal", Method: http.MethodGet, Path: "/api/studios/{studio}/rehearsals/{hash}",
 		Summary: "Reports and findings; ask again until done"}, s.rehearsal)
-	huma.Register(api, huma.Operation{OperationID: "frame", Method: http.MethodGet, Path: "/api/frames/{version}/{painting}/{frame}",
+	huma.Register(api, huma.Operation{OperationID: "frame", Method: http.MethodGet, Path: "/api/studios/{studio}/frames/{version}/{painting}/{frame}",
 		Summary: "The canvas at a half minute, as VIEW-WIDTH-HALFMINUTES.png", Responses: pngReply}, s.frame)
-	huma.Register(api, huma.Operation{OperationID: "draft", Method: http.MethodGet, Path: "/api/drafts/{version}/{painting}/{frame}",
+	huma.Register(api, huma.Operation{OperationID: "draft", Method: http.MethodGet, Path: "/api/studios/{studio}/drafts/{version}/{painting}/{frame}",
 		Summary: "The same of a coarse canvas, which is there sooner", Responses: pngReply}, s.draft)
-	huma.Register(api, huma.Operation{OperationID: "place", Method: http.MethodGet, Path: "/api/places/{version}/{painting}/{place}",
+	huma.Register(api, huma.Operation{OperationID: "place", Method: http.MethodGet, Path: "/api/studios/{studio}/places/{version}/{painting}/{place}",
 		Summary: "20 mm of the canvas around a place, as VIEW-X-Y-HALFMINUTES.png", Responses: pngReply}, s.place)
-	huma.Register(api, huma.Operation{OperationID: "closeup", Method: http.MethodGet, Path: "/api/closeups/{version}/{painting}/{step}",
+	huma.Register(api, huma.Operation{OperationID: "closeup", Method: http.MethodGet, Path: "/api/studios/{studio}/closeups/{version}/{painting}/{step}",
 		Summary: "40 mm of the canvas where a step worked most, when it ends, as STEP.png", Responses: pngReply}, s.closeup)
 }
 
 // easelJob is the rehearsal of the lesson with a content hash.
-func (s *Server) easelJob(ctx context.Context, hash string) (*easel.Job, error) {
-	r, l, err := s.revision(ctx, hash)
+func (s *Server) easelJob(ctx context.Context, in InStudio, hash string) (*easel.Job, error) {
+	r, l, err := s.In(in.Studio).Revision(ctx, hash)
 	if err != nil {
 		return nil, err
 	}
@@ -72,8 +73,8 @@ func (s *Server) easelJob(ctx context.Context, hash string) (*easel.Job, error) 
 }
 
 // painted waits for the canvas of the lesson with a content hash.
-func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal, error) {
-	j, err := s.easelJob(ctx, hash)
+func (s *Server) painted(ctx context.Context, in InStudio, hash string) (*rehearse.Rehearsal, error) {
+	j, err := s.easelJob(ctx, in, hash)
 	if err != nil {
 		return nil, err
 	}
@@ -81,8 +82,8 @@ func (s *Server) painted(ctx context.Context, hash string) (*rehearse.Rehearsal,
 }
 
 // drafted waits for the coarse canvas of a lesson, and gives the lesson as well.
-func (s *Server) drafted(ctx context.Context, hash string) (*lesson.Lesson, *rehearse.Rehearsal, error) {
-	j, err := s.easelJob(ctx, hash)
+func (s *Server) drafted(ctx context.Context, in InStudio, hash string) (*lesson.Lesson, *rehearse.Rehearsal, error) {
+	j, err := s.easelJob(ctx, in, hash)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -91,19 +92,25 @@ func (s *Server) drafted(ctx context.Context, hash string) (*lesson.Lesson, *reh
 }
 
 func (s *Server) rehearsal(ctx context.Context, in *struct {
+	InStudio
 	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Lesson string `query:"lesson" maxLength:"40" doc:"whose cupboard and runs are asked as well; of nobody, when left out"`
 }) (*one[Rehearsed], error) {
-	r, l, err := s.revision(ctx, in.Hash)
+	r, l, err := s.In(in.Studio).Revision(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
+	}
+	if in.Lesson != "" {
+		if _, err := s.In(in.Studio).Kept.HeadOf(ctx, in.Lesson); err != nil {
+			return nil, s.refuse(err)
+		}
 	}
 	out, err := s.rehearsed(ctx, r, l)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
 	if in.Lesson != "" && (out.Done || out.Foreseen) {
-		more, err := s.Beyond(ctx, in.Lesson, l, out.Reports, out.Foreseen)
+		more, err := s.In(in.Studio).Beyond(ctx, in.Lesson, l, out.Reports, out.Foreseen)
 		if err != nil {
 			return nil, s.refuse(err)
 		}
@@ -182,7 +189,7 @@ func (s *Server) frame(ctx context.Context, in *struct {
 		return nil, unsound(err)
 	}
 	// One name a picture, however it was asked for.
-	return s.picture(ctx, in.Version, in.Painting, fmt.Sprintf("%s-%d-%d.png", view, width, half), func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.PictureOf, fmt.Sprintf("%s-%d-%d.png", view, width, half), func(r *rehearse.Rehearsal) (image.Image, error) {
 		return r.Show(view, float64(half)/2, width), nil
 	})
 }
@@ -195,11 +202,11 @@ func (s *Server) draft(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, unsound(err)
 	}
-	r, err := s.Store.ByPainting(ctx, in.Painting)
+	r, err := s.In(in.Studio).Kept.ByPainting(ctx, in.Painting)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	_, coarse, err := s.drafted(ctx, r.Hash)
+	_, coarse, err := s.drafted(ctx, in.InStudio, r.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -211,7 +218,7 @@ func (s *Server) closeup(ctx context.Context, in *struct {
 	Step string `path:"step" maxLength:"60"`
 }) (*picture, error) {
 	step := strings.TrimSuffix(in.Step, ".png")
-	return s.picture(ctx, in.Version, in.Painting, "closeup-"+step, func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.PictureOf, "closeup-"+step, func(r *rehearse.Rehearsal) (image.Image, error) {
 		i := r.Lesson.Step(step)
 		if i < 0 {
 			return nil, store.ErrNotFound
@@ -250,7 +257,7 @@ func (s *Server) place(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, unsound(err)
 	}
-	return s.picture(ctx, in.Version, in.Painting, fmt.Sprintf("place-%s-%g-%g-%d", view, at.X, at.Y, half), func(r *rehearse.Rehearsal) (image.Image, error) {
+	return s.picture(ctx, in.PictureOf, fmt.Sprintf("place-%s-%g-%g-%d", view, at.X, at.Y, half), func(r *rehearse.Rehearsal) (image.Image, error) {
 		return r.Place(view, float64(half)/2, at, placeSide, 480), nil
 	})
 }

@@ -59,26 +59,27 @@ func smooth(img image.Image, width int) image.Image {
 }
 
 func (s *Server) sceneOperations(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "guides", Method: http.MethodGet, Path: "/api/scenes/{hash}", Summary: "What perspective says of a lesson's picture"},
+	huma.Register(api, huma.Operation{OperationID: "guides", Method: http.MethodGet, Path: "/api/studios/{studio}/scenes/{hash}", Summary: "What perspective says of a lesson's picture"},
 		func(ctx context.Context, in *struct {
+			InStudio
 			Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 		}) (*one[scene.Guides], error) {
-			l, err := s.byHash(ctx, in.Hash)
+			l, err := s.In(in.Studio).ByHash(ctx, in.Hash)
 			if err != nil {
 				return nil, s.refuse(err)
 			}
 			return &one[scene.Guides]{scene.GuidesOf(l)}, nil
 		})
-	huma.Register(api, raw[SketchRequest](api, huma.Operation{OperationID: "sketch", Method: http.MethodPost, Path: "/api/sketches", Responses: pngReply,
+	huma.Register(api, raw[SketchRequest](api, huma.Operation{OperationID: "sketch", Method: http.MethodPost, Path: "/api/studios/{studio}/sketches", Responses: pngReply,
 		Summary: "A lesson drawn flat, at once, perhaps after an edit that is not made yet"}), s.sketch)
-	huma.Register(api, huma.Operation{OperationID: "arrange", Method: http.MethodPost, Path: "/api/arrangements", Summary: "An edit that arranges the picture"}, s.arrange)
-	huma.Register(api, huma.Operation{OperationID: "relight", Method: http.MethodPost, Path: "/api/lights", Summary: "What follows in the picture from a light and an air, and the edit that makes it so"}, s.relight)
+	huma.Register(api, huma.Operation{OperationID: "arrange", Method: http.MethodPost, Path: "/api/studios/{studio}/arrangements", Summary: "An edit that arranges the picture"}, s.arrange)
+	huma.Register(api, huma.Operation{OperationID: "relight", Method: http.MethodPost, Path: "/api/studios/{studio}/lights", Summary: "What follows in the picture from a light and an air, and the edit that makes it so"}, s.relight)
 	huma.Register(api, huma.Operation{OperationID: "starterSketch", Method: http.MethodPost, Path: "/api/starters/sketch", Responses: pngReply, Summary: "A starting lesson drawn flat"}, s.starterSketch)
-	huma.Register(api, huma.Operation{OperationID: "begin", Method: http.MethodPost, Path: "/api/studios/{id}/starters", DefaultStatus: http.StatusCreated,
+	huma.Register(api, huma.Operation{OperationID: "begin", Method: http.MethodPost, Path: "/api/studios/{studio}/starters", DefaultStatus: http.StatusCreated,
 		Summary: "Put a complete starting lesson on the shelf"}, s.begin)
-	huma.Register(api, text(api, huma.Operation{OperationID: "draw", Method: http.MethodPost, Path: "/api/scenes/{hash}/drawings",
+	huma.Register(api, text(api, huma.Operation{OperationID: "draw", Method: http.MethodPost, Path: "/api/studios/{studio}/scenes/{hash}/drawings",
 		Summary: "The edit that takes the shapes of an SVG drawing in as zones"}), s.draw)
-	huma.Register(api, huma.Operation{OperationID: "tracing", Method: http.MethodGet, Path: "/api/lessons/{id}/tracing/{form}",
+	huma.Register(api, huma.Operation{OperationID: "tracing", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/tracing/{form}",
 		Responses: map[string]*huma.Response{"200": {Description: "Lines at true size", Content: map[string]*huma.MediaType{"image/svg+xml": {}, "application/pdf": {}}}},
 		Summary:   "The zones as lines at true size: SVG, or PDF tiled over sheets with joining marks"}, s.tracing)
 }
@@ -88,12 +89,12 @@ func asPNG(img image.Image) (*file, error) {
 	return &file{ContentType: "image/png", Body: body}, err
 }
 
-func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*file, error) {
+func (s *Server) sketch(ctx context.Context, in *RawInStudio) (*file, error) {
 	var ask SketchRequest
 	if err := parse(in.RawBody, &ask); err != nil {
 		return nil, s.refuse(err)
 	}
-	l, err := s.byHash(ctx, ask.Whose)
+	l, err := s.In(in.Studio).ByHash(ctx, ask.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -105,9 +106,12 @@ func (s *Server) sketch(ctx context.Context, in *struct{ RawBody []byte }) (*fil
 	return asPNG(smooth(scene.Sketch(l, sketchColumns), sketchWidth))
 }
 
-func (s *Server) arrange(ctx context.Context, in *struct{ Body Arrangement }) (*one[Arranged], error) {
+func (s *Server) arrange(ctx context.Context, in *struct {
+	InStudio
+	Body Arrangement
+}) (*one[Arranged], error) {
 	a := in.Body
-	l, err := s.byHash(ctx, a.Whose)
+	l, err := s.In(in.Studio).ByHash(ctx, a.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -145,14 +149,14 @@ func (s *Server) starterSketch(ctx context.Context, in *struct{ Body starter.Wis
 }
 
 func (s *Server) begin(ctx context.Context, in *struct {
-	ID   string `path:"id" maxLength:"40"`
+	InStudio
 	Body starter.Wish
 }) (*one[Saved], error) {
 	l, err := starter.Make(ctx, in.Body)
 	if err != nil {
 		return nil, s.unsolved(ctx, err)
 	}
-	r, err := s.Store.Create(ctx, in.ID, "", l, "begin with "+l.Title)
+	r, err := s.In(in.Studio).Kept.Create(ctx, "", l, "begin with "+l.Title)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -160,13 +164,13 @@ func (s *Server) begin(ctx context.Context, in *struct {
 }
 
 func (s *Server) tracing(ctx context.Context, in *struct {
-	ID     string  `path:"id" maxLength:"40"`
+	LessonPath
 	Form   string  `path:"form" enum:"svg,pdf"`
 	Mirror bool    `query:"mirror" doc:"left and right exchanged"`
 	Grid   float64 `query:"grid" minimum:"0" maximum:"500" doc:"mm between the lines of a grid; 0 for none"`
 	Paper  string  `query:"paper" enum:"a4,letter" default:"a4"`
 }) (*file, error) {
-	l, err := s.newest(ctx, in.ID)
+	l, err := s.In(in.Studio).Newest(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -184,10 +188,11 @@ func (s *Server) tracing(ctx context.Context, in *struct {
 }
 
 func (s *Server) draw(ctx context.Context, in *struct {
+	InStudio
 	Hash    string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	RawBody []byte
 }) (*one[Arranged], error) {
-	l, err := s.byHash(ctx, in.Hash)
+	l, err := s.In(in.Studio).ByHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -236,9 +241,12 @@ type LightReply struct {
 	Edit   lesson.AnyEdit  `json:"edit" doc:"the change as one edit"`
 }
 
-func (s *Server) relight(ctx context.Context, in *struct{ Body LightRequest }) (*one[LightReply], error) {
+func (s *Server) relight(ctx context.Context, in *struct {
+	InStudio
+	Body LightRequest
+}) (*one[LightReply], error) {
 	b := in.Body
-	l, err := s.byHash(ctx, b.Whose)
+	l, err := s.In(in.Studio).ByHash(ctx, b.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

@@ -28,7 +28,7 @@ func TestALessonIsBegunAndMended(t *testing.T) {
 		t.Fatalf("%+v", j)
 	}
 	// It is one edit, which can be taken back whole.
-	back := read[api.Edited](t, s.ask("POST", "/api/lessons/"+begun.ID+"/edits", edit{"from": 2, "edit": j.Came.Mended.Undo}), 200)
+	back := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+begun.ID+"/edits", edit{"from": 2, "edit": j.Came.Mended.Undo}), 200)
 	if back.Hash != begun.Hash {
 		t.Error("taken back, it is another lesson")
 	}
@@ -58,7 +58,7 @@ func TestALessonIsBegunAndMended(t *testing.T) {
 func TestThePictureIsArrangedAndSketched(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	guides := read[scene.Guides](t, s.ask("GET", "/api/scenes/"+saved.Hash, nil), 200)
+	guides := read[scene.Guides](t, s.ask("GET", "/api/studios/room/scenes/"+saved.Hash, nil), 200)
 	if guides.Horizon != 45 || len(guides.Planes) != 3 || len(guides.Zones) != 3 || len(guides.Ground) == 0 {
 		t.Errorf("%+v", guides)
 	}
@@ -67,14 +67,14 @@ func TestThePictureIsArrangedAndSketched(t *testing.T) {
 		for k, v := range more {
 			body[k] = v
 		}
-		return s.ask("POST", "/api/arrangements", body)
+		return s.ask("POST", "/api/studios/room/arrangements", body)
 	}
 	added := read[api.Arranged](t, arrange(edit{"do": "add", "kind": "rock", "plane": "near", "x": 40}), 200)
 	if added.Says == "" {
 		t.Errorf("%+v", added)
 	}
 	sketch := func(body any) []byte {
-		r := s.ask("POST", "/api/sketches", body)
+		r := s.ask("POST", "/api/studios/room/sketches", body)
 		if r.StatusCode != 200 {
 			t.Fatalf("sketch: %d %s", r.StatusCode, r.body)
 		}
@@ -87,11 +87,11 @@ func TestThePictureIsArrangedAndSketched(t *testing.T) {
 	if bytes.Equal(plain, sketch(edit{"whose": saved.Hash, "edit": added.Edit})) {
 		t.Error("with a rock the picture is the same")
 	}
-	after := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": added.Edit}), 200)
+	after := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": added.Edit}), 200)
 	if len(after.Lesson.Zones) != 4 || len(after.Lesson.Steps) != 7 {
 		t.Errorf("%d zones, %d steps", len(after.Lesson.Zones), len(after.Lesson.Steps))
 	}
-	back := read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 2, "edit": after.Undo}), 200)
+	back := read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 2, "edit": after.Undo}), 200)
 	if back.Hash != saved.Hash {
 		t.Error("taken back it is another lesson")
 	}
@@ -101,27 +101,27 @@ func TestThePictureIsArrangedAndSketched(t *testing.T) {
 		}
 	}
 	for form, begins := range map[string]string{"svg": "<?xml", "pdf": "%PDF"} {
-		r := s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/"+form+"?grid=20&mirror=true", nil)
+		r := s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/tracing/"+form+"?grid=20&mirror=true", nil)
 		if r.StatusCode != 200 || !bytes.HasPrefix(r.body, []byte(begins)) {
 			t.Errorf("tracing as %s: %d %.60s", form, r.StatusCode, r.body)
 		}
 	}
-	tracing := s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/svg", nil)
-	if code, body := s.post(t, "/api/scenes/"+saved.Hash+"/drawings", string(tracing.body)); code != 200 || !strings.Contains(body, "take in 3 shapes") {
+	tracing := s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/tracing/svg", nil)
+	if code, body := s.post(t, "/api/studios/room/scenes/"+saved.Hash+"/drawings", string(tracing.body)); code != 200 || !strings.Contains(body, "take in 3 shapes") {
 		t.Errorf("its own tracing: %d %.200s", code, body)
 	}
 	for name, body := range map[string]string{"no drawing": "Dear reader", "an entity": `<!DOCTYPE svg [<!ENTITY a "b">]><svg/>`, "nothing drawn": "<svg></svg>"} {
-		if code, reply := s.post(t, "/api/scenes/"+saved.Hash+"/drawings", body); code != 422 || !strings.Contains(reply, "detail") {
+		if code, reply := s.post(t, "/api/studios/room/scenes/"+saved.Hash+"/drawings", body); code != 422 || !strings.Contains(reply, "detail") {
 			t.Errorf("%s: %d %.200s", name, code, reply)
 		}
 	}
 	for name, r := range map[string]reply{
-		"a tracing in stone": s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/stone", nil), "a grid of threads": s.ask("GET", "/api/lessons/"+saved.ID+"/tracing/svg?grid=1", nil),
+		"a tracing in stone": s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/tracing/stone", nil), "a grid of threads": s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/tracing/svg?grid=1", nil),
 		"a dance": arrange(edit{"do": "dance"}), "no zone": arrange(edit{"do": "mirror", "zone": "nobody"}), "a horizon above": arrange(edit{"do": "horizon", "y": -4}),
 		"trees too far to see":      arrange(edit{"do": "repeat", "zone": "trees", "plane": "far"}),
 		"a shadow of the sky":       arrange(edit{"do": "shadow", "zone": "sky"}),
-		"a broken edit":             s.ask("POST", "/api/sketches", edit{"whose": saved.Hash, "edit": edit{"edit": "fly"}}),
-		"an edit that does not fit": s.ask("POST", "/api/sketches", edit{"whose": saved.Hash, "edit": lesson.AnyEdit{Edit: lesson.Remove{Step: "nobody"}}}),
+		"a broken edit":             s.ask("POST", "/api/studios/room/sketches", edit{"whose": saved.Hash, "edit": edit{"edit": "fly"}}),
+		"an edit that does not fit": s.ask("POST", "/api/studios/room/sketches", edit{"whose": saved.Hash, "edit": lesson.AnyEdit{Edit: lesson.Remove{Step: "nobody"}}}),
 	} {
 		if r.StatusCode != 422 || !bytes.Contains(r.body, []byte("detail")) {
 			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)

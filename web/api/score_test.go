@@ -48,26 +48,26 @@ func TestTimingAndFitting(t *testing.T) {
 func TestTurnsAndRevisions(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	turn := read[house.Turn](t, s.ask("GET", "/api/turns/"+saved.Hash+"/ladder", nil), 200)
+	turn := read[house.Turn](t, s.ask("GET", "/api/studios/room/turns/"+saved.Hash+"/ladder", nil), 200)
 	if len(turn.Changes) == 0 || turn.Ways.Paint == "" {
 		t.Errorf("%+v", turn)
 	}
-	read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": turn.Edit}), 200)
-	past := read[[]api.Past](t, s.ask("GET", "/api/lessons/"+saved.ID+"/revisions", nil), 200)
+	read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": turn.Edit}), 200)
+	past := read[[]api.Past](t, s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/revisions", nil), 200)
 	if len(past) != 2 || past[0].Number != 2 || !strings.Contains(past[0].Said, "lean to fat") {
 		t.Errorf("%+v", past)
 	}
-	diff := read[[]lesson.Difference](t, s.ask("GET", "/api/lessons/"+saved.ID+"/differences?from=1&to=2", nil), 200)
+	diff := read[[]lesson.Difference](t, s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/differences?from=1&to=2", nil), 200)
 	if len(diff) != len(turn.Changes) || diff[0] != turn.Changes[0] {
 		t.Errorf("what was said before is %+v, and after %+v", turn.Changes, diff)
 	}
 	for path, status := range map[string]int{
-		"/api/turns/" + saved.Hash + "/by-guess":                  422,
-		"/api/turns/" + nobody + "/ladder":                        404,
-		"/api/lessons/nobody/revisions":                           404,
-		"/api/lessons/" + saved.ID + "/differences?from=1&to=99":  404,
-		"/api/lessons/" + saved.ID + "/differences?from=0&to=2":   422,
-		"/api/lessons/" + saved.ID + "/differences?from=1&to=two": 422,
+		"/api/studios/room/turns/" + saved.Hash + "/by-guess":                  422,
+		"/api/studios/room/turns/" + nobody + "/ladder":                        404,
+		"/api/studios/room/lessons/nobody/revisions":                           404,
+		"/api/studios/room/lessons/" + saved.ID + "/differences?from=1&to=99":  404,
+		"/api/studios/room/lessons/" + saved.ID + "/differences?from=0&to=2":   422,
+		"/api/studios/room/lessons/" + saved.ID + "/differences?from=1&to=two": 422,
 	} {
 		if r := s.ask("GET", path, nil); r.StatusCode != status {
 			t.Errorf("%s: %d %s", path, r.StatusCode, r.body)
@@ -78,12 +78,12 @@ func TestTurnsAndRevisions(t *testing.T) {
 func TestStepsAreBrought(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	cloud := read[compose.Fitted](t, s.ask("POST", "/api/brought", edit{"whose": saved.Hash, "at": 2, "piece": "cloud"}), 200)
+	cloud := read[compose.Fitted](t, s.ask("POST", "/api/studios/room/brought", edit{"whose": saved.Hash, "at": 2, "piece": "cloud"}), 200)
 	if len(cloud.Notes) == 0 {
 		t.Errorf("%+v", cloud)
 	}
-	read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": cloud.Edit}), 200)
-	read[compose.Fitted](t, s.ask("POST", "/api/brought", edit{"whose": saved.Hash, "at": 4, "from": saved.ID, "steps": []string{"trees"}}), 200)
+	read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": cloud.Edit}), 200)
+	read[compose.Fitted](t, s.ask("POST", "/api/studios/room/brought", edit{"whose": saved.Hash, "at": 4, "from": saved.ID, "steps": []string{"trees"}}), 200)
 	for name, c := range map[string]struct {
 		ask    edit
 		status int
@@ -95,7 +95,7 @@ func TestStepsAreBrought(t *testing.T) {
 		"a lesson of nowhere": {edit{"whose": saved.Hash, "at": 0, "from": "nobody", "steps": []string{"trees"}}, 404},
 		"into nothing":        {edit{"whose": nobody, "at": 0, "piece": "cloud"}, 404},
 	} {
-		if r := s.ask("POST", "/api/brought", c.ask); r.StatusCode != c.status {
+		if r := s.ask("POST", "/api/studios/room/brought", c.ask); r.StatusCode != c.status {
 			t.Errorf("%s: %d %s", name, r.StatusCode, r.body)
 		}
 	}
@@ -104,7 +104,7 @@ func TestStepsAreBrought(t *testing.T) {
 func TestNeighboursAreOfTheSameStudio(t *testing.T) {
 	s := start(t)
 	saved, other := s.lesson(), s.lesson()
-	list := read[[]api.Neighbour](t, s.ask("GET", "/api/lessons/"+saved.ID+"/neighbours", nil), 200)
+	list := read[[]api.Neighbour](t, s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/neighbours", nil), 200)
 	found := false
 	for _, n := range list {
 		if n.ID == saved.ID {
@@ -115,7 +115,7 @@ func TestNeighboursAreOfTheSameStudio(t *testing.T) {
 	if !found {
 		t.Errorf("%+v", list)
 	}
-	if r := s.ask("GET", "/api/lessons/nobody/neighbours", nil); r.StatusCode != 404 {
+	if r := s.ask("GET", "/api/studios/room/lessons/nobody/neighbours", nil); r.StatusCode != 404 {
 		t.Errorf("nobody's: %d", r.StatusCode)
 	}
 }

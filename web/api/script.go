@@ -30,29 +30,30 @@ type BringRequest struct {
 }
 
 func (s *Server) scriptOperations(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "turn", Method: http.MethodGet, Path: "/api/turns/{hash}/{method}",
+	huma.Register(api, huma.Operation{OperationID: "turn", Method: http.MethodGet, Path: "/api/studios/{studio}/turns/{hash}/{method}",
 		Summary: "What running a lesson by another house method would change"}, s.turn)
-	huma.Register(api, huma.Operation{OperationID: "newStep", Method: http.MethodPost, Path: "/api/new-steps/{hash}",
+	huma.Register(api, huma.Operation{OperationID: "newStep", Method: http.MethodPost, Path: "/api/studios/{studio}/new-steps/{hash}",
 		Summary: "A new step as the lesson's house method would have it"}, s.newStep)
-	huma.Register(api, huma.Operation{OperationID: "revisions", Method: http.MethodGet, Path: "/api/lessons/{id}/revisions",
+	huma.Register(api, huma.Operation{OperationID: "revisions", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/revisions",
 		Summary: "What was done to a lesson, the newest first"}, s.revisions)
-	huma.Register(api, huma.Operation{OperationID: "neighbours", Method: http.MethodGet, Path: "/api/lessons/{id}/neighbours",
+	huma.Register(api, huma.Operation{OperationID: "neighbours", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/neighbours",
 		Summary: "The other lessons on a lesson's shelf"}, s.neighbours)
-	huma.Register(api, huma.Operation{OperationID: "differences", Method: http.MethodGet, Path: "/api/lessons/{id}/differences",
+	huma.Register(api, huma.Operation{OperationID: "differences", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/differences",
 		Summary: "What differs between two revisions, step by step"}, s.differences)
 	huma.Register(api, huma.Operation{OperationID: "pieces", Method: http.MethodGet, Path: "/api/pieces",
 		Summary: "Pieces that can be put into any lesson"}, func(context.Context, *struct{}) (*one[[]starter.Piece], error) {
 		return &one[[]starter.Piece]{starter.Pieces()}, nil
 	})
-	huma.Register(api, huma.Operation{OperationID: "bring", Method: http.MethodPost, Path: "/api/brought",
+	huma.Register(api, huma.Operation{OperationID: "bring", Method: http.MethodPost, Path: "/api/studios/{studio}/brought",
 		Summary: "Steps of another lesson, or a piece, fitted to a lesson: as an edit"}, s.bring)
 }
 
 func (s *Server) turn(ctx context.Context, in *struct {
+	InStudio
 	Hash   string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Method string `path:"method" maxLength:"40"`
 }) (*one[house.Turn], error) {
-	l, err := s.byHash(ctx, in.Hash)
+	l, err := s.In(in.Studio).ByHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -64,12 +65,12 @@ func (s *Server) turn(ctx context.Context, in *struct {
 }
 
 func (s *Server) revisions(ctx context.Context, in *struct {
-	ID string `path:"id" maxLength:"40"`
+	LessonPath
 }) (*one[[]Past], error) {
-	if _, err := s.Store.Head(ctx, in.ID); err != nil {
+	if _, err := s.In(in.Studio).Kept.Head(ctx, in.ID); err != nil {
 		return nil, s.refuse(err)
 	}
-	list, err := s.Store.Revisions(ctx, in.ID, 0)
+	list, err := s.In(in.Studio).Kept.Revisions(ctx, in.ID, 0)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -87,9 +88,9 @@ type Neighbour struct {
 }
 
 func (s *Server) neighbours(ctx context.Context, in *struct {
-	ID string `path:"id" maxLength:"40"`
+	LessonPath
 }) (*one[[]Neighbour], error) {
-	list, err := s.Store.Beside(ctx, in.ID)
+	list, err := s.In(in.Studio).Kept.Beside(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -101,13 +102,13 @@ func (s *Server) neighbours(ctx context.Context, in *struct {
 }
 
 func (s *Server) differences(ctx context.Context, in *struct {
-	ID   string `path:"id" maxLength:"40"`
-	From int    `query:"from" minimum:"1" maximum:"2147483647" required:"true"`
-	To   int    `query:"to" minimum:"1" maximum:"2147483647" required:"true"`
+	LessonPath
+	From int `query:"from" minimum:"1" maximum:"2147483647" required:"true"`
+	To   int `query:"to" minimum:"1" maximum:"2147483647" required:"true"`
 }) (*one[[]lesson.Difference], error) {
 	var sides [2]*lesson.Lesson
 	for k, number := range []int{in.From, in.To} {
-		r, err := s.Store.Revision(ctx, in.ID, number)
+		r, err := s.In(in.Studio).Kept.Revision(ctx, in.ID, number)
 		if err != nil {
 			return nil, s.refuse(err)
 		}
@@ -118,9 +119,12 @@ func (s *Server) differences(ctx context.Context, in *struct {
 	return &one[[]lesson.Difference]{lesson.Differences(sides[0], sides[1])}, nil
 }
 
-func (s *Server) bring(ctx context.Context, in *struct{ Body BringRequest }) (*one[compose.Fitted], error) {
+func (s *Server) bring(ctx context.Context, in *struct {
+	InStudio
+	Body BringRequest
+}) (*one[compose.Fitted], error) {
 	b := in.Body
-	l, err := s.byHash(ctx, b.Whose)
+	l, err := s.In(in.Studio).ByHash(ctx, b.Whose)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
@@ -128,7 +132,7 @@ func (s *Server) bring(ctx context.Context, in *struct{ Body BringRequest }) (*o
 	if b.Piece != "" {
 		out, err = starter.PutIn(ctx, l, b.Piece, b.At)
 	} else {
-		from, lost := s.newest(ctx, b.From)
+		from, lost := s.In(in.Studio).Newest(ctx, b.From)
 		if lost != nil {
 			return nil, s.refuse(lost)
 		}
@@ -147,10 +151,11 @@ type NewStep struct {
 }
 
 func (s *Server) newStep(ctx context.Context, in *struct {
+	InStudio
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Body house.StepWish
 }) (*one[NewStep], error) {
-	l, err := s.byHash(ctx, in.Hash)
+	l, err := s.In(in.Studio).ByHash(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

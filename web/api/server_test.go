@@ -71,9 +71,11 @@ func startWith(t *testing.T, options easel.Options) *server {
 	}
 	listening, done := context.WithCancel(context.Background())
 	var hears sync.WaitGroup
+	stands, stood := context.WithCancel(t.Context())
 	hears.Go(func() {
-		s.Listen(listening, func(e store.Event) { hub.Tell(e); queue.Heard(e) }, func(error) { hub.DropAll() })
+		s.Listen(listening, func(e store.Event) { hub.Tell(e); queue.Heard(e) }, func(error) { hub.DropAll(); stood() })
 	})
+	<-stands.Done()
 	app := (&api.Server{Desk: desk, Queue: queue, Hub: hub, App: files}).Handler()
 	socket, err := net.Listen("tcp", "127.0.0.1:0")
 	if err != nil {

@@ -30,7 +30,7 @@ func TestAnEditIsTried(t *testing.T) {
 	if len(same.Gone)+len(same.Come) > 0 || same.Before != same.After {
 		t.Errorf("nothing changed, and yet %v are gone, %v new", same.Gone, same.Come)
 	}
-	if r := s.ask("GET", "/api/lessons/"+saved.ID, nil); !bytes.Contains(r.body, []byte(saved.Hash)) {
+	if r := s.ask("GET", "/api/studios/room/lessons/"+saved.ID, nil); !bytes.Contains(r.body, []byte(saved.Hash)) {
 		t.Error("a trial changed the lesson")
 	}
 	for name, r := range map[string]reply{
@@ -60,14 +60,14 @@ func TestANewerEditStopsThePaintingOfTheOlder(t *testing.T) {
 	l, text := sample.Terraces(t)
 	saved := read[api.Saved](t, s.ask("POST", "/api/studios/room/lessons", text), 201)
 	change := func(from int, minutes float64) api.Edited {
-		return read[api.Edited](t, s.ask("POST", "/api/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: minutes}}}), 200)
+		return read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": from, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: minutes}}}), 200)
 	}
 	first := change(1, 8)
 	older := s.easel.Rehearse(saved.ID, 2, first.Lesson)
 	for range 10 { // as the interface asks how far it is, and shows what there is
 		var all sync.WaitGroup
 		for range 4 {
-			all.Go(func() { s.ask("GET", "/api/rehearsals/"+first.Hash, nil) })
+			all.Go(func() { s.ask("GET", "/api/studios/room/rehearsals/"+first.Hash, nil) })
 		}
 		all.Wait()
 	}

@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react'
 import { Redirect, Route, Switch } from 'wouter'
 
+import { InStudio } from './lib/studio'
 import { Shelf } from './shelf/Shelf'
 
 // Rooms are fetched when they are opened.
@@ -11,15 +12,31 @@ const Forms = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Forms
 const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene })))
 const Score = lazy(() => import('./score/Score').then((m) => ({ default: m.Score })))
 
+/** The rooms of a lesson, by what its address ends with. */
+const rooms = [
+  ['/bench', Bench],
+  ['/scene', Scene],
+  ['/checks', Checks],
+  ['', Score],
+] as const
+
 export function App() {
   return (
     <Suspense fallback={<main className="flex h-full items-center justify-center"><h1 className="text-quiet">Opening the room.</h1></main>}>
       <Switch>
-        <Route path="/" component={Shelf} />
-        <Route path="/lessons/:id/bench">{(params) => <Bench key={params.id} id={params.id} />}</Route>
-        <Route path="/lessons/:id/scene">{(params) => <Scene key={params.id} id={params.id} />}</Route>
-        <Route path="/lessons/:id/checks">{(params) => <Checks key={params.id} id={params.id} />}</Route>
-        <Route path="/lessons/:id">{(params) => <Score key={params.id} id={params.id} />}</Route>
+        <Route path="/">
+          <Shelf />
+        </Route>
+        <Route path="/studios/:studio">{(params) => <Shelf named={params.studio} />}</Route>
+        {rooms.map(([path, Room]) => (
+          <Route key={path} path={`/studios/:studio/lessons/:id${path}`}>
+            {(params: { studio: string; id: string }) => (
+              <InStudio value={params.studio}>
+                <Room key={params.id} id={params.id} />
+              </InStudio>
+            )}
+          </Route>
+        ))}
         <Route path="/marks" component={Marks} />
         <Route path="/forms" component={Forms} />
         <Route>

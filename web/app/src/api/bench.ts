@@ -1,6 +1,7 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query'
 
 import { api, unwrap, type BatchRequest, type Meter, type MixRequest, type PileRequest, type ReadingRequest, type ScaleRequest } from './client'
+import { useStudio } from '../lib/studio'
 
 /** useAsked puts a question to the core; the last answer stays while the next is worked out. */
 function useAsked<Q, A>(what: string, question: Q | undefined, ask: (question: Q, signal: AbortSignal) => Promise<A>) {
@@ -16,36 +17,44 @@ function useAsked<Q, A>(what: string, question: Q | undefined, ask: (question: Q
 
 /** usePaints lists the paints as a lesson has them, modelled or measured. */
 export function usePaints(whose: string) {
-  return useAsked('paints', whose, (hash, signal) => unwrap(api.GET('/api/paints', { params: { query: { whose: hash } }, signal })))
+  const studio = useStudio()
+  return useAsked('paints', whose, (hash, signal) => unwrap(api.GET('/api/studios/{studio}/paints', { params: { path: { studio }, query: { whose: hash } }, signal })))
 }
 
 export function useMix(request: MixRequest | undefined) {
-  return useAsked('mix', request, (body, signal) => unwrap(api.POST('/api/recipes', { body, signal })))
+  const studio = useStudio()
+  return useAsked('mix', request, (body, signal) => unwrap(api.POST('/api/studios/{studio}/recipes', { params: { path: { studio } }, body, signal })))
 }
 
 export function useScale(request: ScaleRequest | undefined) {
-  return useAsked('scale', request, (body, signal) => unwrap(api.POST('/api/scales', { body, signal })))
+  const studio = useStudio()
+  return useAsked('scale', request, (body, signal) => unwrap(api.POST('/api/studios/{studio}/scales', { params: { path: { studio } }, body, signal })))
 }
 
 export function useBatch(request: BatchRequest | undefined) {
-  return useAsked('batch', request, (body, signal) => unwrap(api.POST('/api/batches', { body, signal })))
+  const studio = useStudio()
+  return useAsked('batch', request, (body, signal) => unwrap(api.POST('/api/studios/{studio}/batches', { params: { path: { studio } }, body, signal })))
 }
 
 export function useChangePile(request: PileRequest | undefined) {
-  return useAsked('pile', request, (body, signal) => unwrap(api.POST('/api/piles', { body, signal })))
+  const studio = useStudio()
+  return useAsked('pile', request, (body, signal) => unwrap(api.POST('/api/studios/{studio}/piles', { params: { path: { studio } }, body, signal })))
 }
 
 export function useReach(paints: string[], whose: string) {
-  return useAsked('reach', paints.length > 0 ? { paints, whose } : undefined, (body, signal) => unwrap(api.POST('/api/gamuts', { body, signal })))
+  const studio = useStudio()
+  return useAsked('reach', paints.length > 0 ? { paints, whose } : undefined, (body, signal) => unwrap(api.POST('/api/studios/{studio}/gamuts', { params: { path: { studio } }, body, signal })))
 }
 
 /** useCovers asks which tubes cover a lesson best; undefined asks nothing. */
 export function useCovers(request: { whose: string; sizes: number[]; safe: boolean } | undefined) {
-  return useAsked('covers', request, (body, signal) => unwrap(api.POST('/api/covers', { body, signal })))
+  const studio = useStudio()
+  return useAsked('covers', request, (body, signal) => unwrap(api.POST('/api/studios/{studio}/covers', { params: { path: { studio } }, body, signal })))
 }
 
 export function useCurves(paint: string, whose: string, paints: string[]) {
-  return useAsked('curves', { paint, whose, paints }, (query, signal) => unwrap(api.GET('/api/curves', { params: { query: { ...query, paints: query.paints } }, querySerializer: flat, signal })))
+  const studio = useStudio()
+  return useAsked('curves', { paint, whose, paints }, (query, signal) => unwrap(api.GET('/api/studios/{studio}/curves', { params: { path: { studio }, query: { ...query, paints: query.paints } }, querySerializer: flat, signal })))
 }
 
 /** flat writes lists as one value, which is how the API reads them. */
@@ -55,7 +64,8 @@ function flat(query: Record<string, unknown>): string {
 
 /** useAmounts asks what a lesson uses up. */
 export function useAmounts(hash: string, students: number) {
-  return useAsked('amounts', { hash, students }, (q) => unwrap(api.GET('/api/rehearsals/{hash}/amounts', { params: { path: { hash: q.hash }, query: { students: q.students } } })))
+  const studio = useStudio()
+  return useAsked('amounts', { hash, students }, (q) => unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}/amounts', { params: { path: { studio, hash: q.hash }, query: { students: q.students } } })))
 }
 
 /** useReadSamples reads a file of measurements. */
@@ -75,8 +85,9 @@ export function useReadMeter() {
 
 /** usePickColour asks what colour the canvas has at a place. */
 export function usePickColour(hash: string) {
+  const studio = useStudio()
   return useMutation({
     mutationFn: ({ x, y, half }: { x: number; y: number; half: number }) =>
-      unwrap(api.GET('/api/rehearsals/{hash}/colours/{place}', { params: { path: { hash, place: `${x}-${y}-${half}` } } })),
+      unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}/colours/{place}', { params: { path: { studio, hash, place: `${x}-${y}-${half}` } } })),
   })
 }

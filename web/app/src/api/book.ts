@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 
 import { api, unwrap, type BringRequest, type Saved, type StepWish } from './client'
 import { the, work } from './jobs'
+import { useStudio } from '../lib/studio'
 
 /** useTiming asks for a better order and the tools, once the canvas is painted. */
 export function useTiming(saved: Saved) {
@@ -24,23 +25,26 @@ export function useFitting(saved: Saved, minutes: number | undefined) {
 
 /** useTurn asks what another house method would change. */
 export function useTurn(hash: string, method: string) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['turn', hash, method],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/turns/{hash}/{method}', { params: { path: { hash, method } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/studios/{studio}/turns/{hash}/{method}', { params: { path: { studio, hash, method } }, signal })),
     staleTime: Infinity,
   })
 }
 
 /** useRevisions lists what was done to a lesson; revision is the newest that is known. */
 export function useRevisions(id: string, revision: number) {
-  return useQuery({ queryKey: ['revisions', id, revision], queryFn: () => unwrap(api.GET('/api/lessons/{id}/revisions', { params: { path: { id } } })) })
+  const studio = useStudio()
+  return useQuery({ queryKey: ['revisions', id, revision], queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons/{id}/revisions', { params: { path: { studio, id } } })) })
 }
 
 /** useDifferences asks what differs between two revisions. */
 export function useDifferences(id: string, from: number, to: number) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['differences', id, from, to],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/lessons/{id}/differences', { params: { path: { id }, query: { from, to } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/studios/{studio}/lessons/{id}/differences', { params: { path: { studio, id }, query: { from, to } }, signal })),
     enabled: from !== to,
     staleTime: Infinity,
   })
@@ -48,7 +52,8 @@ export function useDifferences(id: string, from: number, to: number) {
 
 /** useNeighbours lists the other lessons on a lesson's shelf. */
 export function useNeighbours(id: string) {
-  return useQuery({ queryKey: ['neighbours', id], queryFn: () => unwrap(api.GET('/api/lessons/{id}/neighbours', { params: { path: { id } } })), staleTime: 0 })
+  const studio = useStudio()
+  return useQuery({ queryKey: ['neighbours', id], queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons/{id}/neighbours', { params: { path: { studio, id } } })), staleTime: 0 })
 }
 
 export function usePieces() {
@@ -57,8 +62,9 @@ export function usePieces() {
 
 /** useBring fits steps of another lesson, or a piece, to a lesson. */
 export function useBring() {
-  return useMutation({ mutationFn: (body: BringRequest) => unwrap(api.POST('/api/brought', { body })) })
+  const studio = useStudio()
+  return useMutation({ mutationFn: (body: BringRequest) => unwrap(api.POST('/api/studios/{studio}/brought', { params: { path: { studio } }, body })) })
 }
 
 /** newStep asks the core for a new step as the lesson's house method would have it. */
-export const newStep = (hash: string, body: StepWish) => unwrap(api.POST('/api/new-steps/{hash}', { params: { path: { hash } }, body }))
+export const newStep = (studio: string, hash: string, body: StepWish) => unwrap(api.POST('/api/studios/{studio}/new-steps/{hash}', { params: { path: { studio, hash } }, body }))

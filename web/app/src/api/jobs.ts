@@ -19,8 +19,8 @@ const ended = (j: Job) => j.state !== 'waiting' && j.state !== 'running'
  * ends it is told to stop; whether it still came to its end in that moment is heard as ever.
  */
 export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal?: AbortSignal, told?: (said: string) => void): Promise<Came> {
-  const first = await unwrap(api.POST('/api/studios/{id}/jobs', { params: { path: { id: studio } }, body: { ...asked, watcher: tab } }))
-  const path = { id: studio, job: first.id }
+  const first = await unwrap(api.POST('/api/studios/{studio}/jobs', { params: { path: { studio } }, body: { ...asked, watcher: tab } }))
+  const path = { studio, job: first.id }
   return new Promise<Came>((resolve, reject) => {
     const end = () => {
       window.clearInterval(timer)
@@ -43,7 +43,7 @@ export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal
       else reject(new Refusal(422, { title: 'It failed', detail: capital(j.problem) + '.' }))
     }
     const ask = () => {
-      unwrap(api.GET('/api/studios/{id}/jobs/{job}', { params: { path } })).then(take, fail)
+      unwrap(api.GET('/api/studios/{studio}/jobs/{job}', { params: { path } })).then(take, fail)
     }
     const stop = () => {
       const left = (j: Job) => {
@@ -54,7 +54,7 @@ export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal
         end() // somebody else still waits for it
         reject(new Stopped())
       }
-      unwrap(api.DELETE('/api/studios/{id}/jobs/{job}', { params: { path, query: { watcher: tab } } })).then(left, fail)
+      unwrap(api.DELETE('/api/studios/{studio}/jobs/{job}', { params: { path, query: { watcher: tab } } })).then(left, fail)
     }
     const leave = streamOf(studio).listen(
       (news) => {

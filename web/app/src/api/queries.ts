@@ -3,6 +3,7 @@ import { useEffect } from 'react'
 
 import { api, unwrap, type Edit, type Edited, type Lesson, type Saved } from './client'
 import { streamOf } from './news'
+import { useStudio } from '../lib/studio'
 
 export function useStudios() {
   return useQuery({ queryKey: ['studios'], queryFn: () => unwrap(api.GET('/api/studios')) })
@@ -26,7 +27,7 @@ export function useShelf(studio: string | undefined) {
   return useQuery({
     queryKey: ['shelf', studio],
     enabled: studio !== undefined,
-    queryFn: () => unwrap(api.GET('/api/studios/{id}/lessons', { params: { path: { id: studio ?? '' } } })),
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons', { params: { path: { studio: studio ?? '' } } })),
     staleTime: 0,
   })
 }
@@ -37,8 +38,8 @@ export function useCreateLesson(studio: string | undefined) {
     // The core reads the text itself, so that its message can name line and field.
     mutationFn: (text: string) =>
       unwrap(
-        api.POST('/api/studios/{id}/lessons', {
-          params: { path: { id: studio ?? '' } },
+        api.POST('/api/studios/{studio}/lessons', {
+          params: { path: { studio: studio ?? '' } },
           body: text as unknown as Lesson,
           bodySerializer: () => text,
           headers: { 'Content-Type': 'application/json' },
@@ -49,9 +50,10 @@ export function useCreateLesson(studio: string | undefined) {
 }
 
 export function useLesson(id: string) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['lesson', id],
-    queryFn: () => unwrap(api.GET('/api/lessons/{id}', { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons/{id}', { params: { path: { studio, id } } })),
     staleTime: Infinity,
   })
 }
@@ -70,10 +72,11 @@ export function useForms() {
 
 /** useRehearsal asks again until the canvas of a lesson is painted and judged. */
 export function useRehearsal(hash: string | undefined, lesson: string) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['rehearsal', hash, lesson],
     enabled: hash !== undefined,
-    queryFn: () => unwrap(api.GET('/api/rehearsals/{hash}', { params: { path: { hash: hash ?? '' }, query: { lesson } } })),
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}', { params: { path: { studio, hash: hash ?? '' }, query: { lesson } } })),
     refetchInterval: (query) => (query.state.data?.done ? false : 250),
     staleTime: Infinity,
   })
@@ -84,6 +87,7 @@ export function useRehearsal(hash: string | undefined, lesson: string) {
  * cache becomes what the server made of it. Nothing is sent when no edit is made.
  */
 export function useEdit<Doing extends { make: (lesson: Lesson) => Edit | undefined }>(id: string, done: (doing: Doing, before: Saved, after: Edited) => void) {
+  const studio = useStudio()
   const client = useQueryClient()
   return useMutation({
     scope: { id: `edit ${id}` }, // one at a time, in order
@@ -93,7 +97,7 @@ export function useEdit<Doing extends { make: (lesson: Lesson) => Edit | undefin
       const edit = make(before.lesson)
       if (!edit) return undefined
       const after = await unwrap(
-        api.POST('/api/lessons/{id}/edits', { params: { path: { id } }, body: { from: before.revision, edit } }),
+        api.POST('/api/studios/{studio}/lessons/{id}/edits', { params: { path: { studio, id } }, body: { from: before.revision, edit } }),
       )
       client.setQueryData<Saved>(['lesson', id], after)
       return { before, after }

@@ -3,11 +3,13 @@ import { useEffect, useRef, useState } from 'react'
 
 import { api, unwrap, type Arrangement, type Asked, type Edit, type LightRequest, type Saved, type Wish } from './client'
 import { the, work } from './jobs'
+import { ofStudio, useStudio } from '../lib/studio'
 
 export function useGuides(hash: string) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['guides', hash],
-    queryFn: () => unwrap(api.GET('/api/scenes/{hash}', { params: { path: { hash } } })),
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/scenes/{hash}', { params: { path: { studio, hash } } })),
     staleTime: Infinity,
     placeholderData: keepPreviousData,
   })
@@ -15,9 +17,10 @@ export function useGuides(hash: string) {
 
 /** useMeasures asks what the finished picture comes to. */
 export function useMeasures(hash: string, wanted: boolean) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['measures', hash],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/measures/{hash}', { params: { path: { hash } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/studios/{studio}/measures/{hash}', { params: { path: { studio, hash } }, signal })),
     enabled: wanted,
     staleTime: Infinity,
     placeholderData: keepPreviousData,
@@ -26,9 +29,10 @@ export function useMeasures(hash: string, wanted: boolean) {
 
 /** useFollows asks what a light would mean; undefined asks nothing. */
 export function useFollows(request: LightRequest | undefined) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['light', request],
-    queryFn: ({ signal }) => unwrap(api.POST('/api/lights', { body: request as LightRequest, signal })),
+    queryFn: ({ signal }) => unwrap(api.POST('/api/studios/{studio}/lights', { params: { path: { studio } }, body: request as LightRequest, signal })),
     enabled: request !== undefined,
     staleTime: Infinity,
   })
@@ -36,17 +40,19 @@ export function useFollows(request: LightRequest | undefined) {
 
 /** usePhotos lists the photographs of a lesson's studio. */
 export function usePhotos(id: string) {
-  return useQuery({ queryKey: ['photos', id], queryFn: () => unwrap(api.GET('/api/lessons/{id}/photos', { params: { path: { id } } })) })
+  const studio = useStudio()
+  return useQuery({ queryKey: ['photos', id], queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons/{id}/photos', { params: { path: { studio, id } } })) })
 }
 
 /** useTakePhoto takes a file in as a photograph. */
 export function useTakePhoto(id: string) {
+  const studio = useStudio()
   const client = useQueryClient()
   return useMutation({
     mutationFn: (file: File) =>
       unwrap(
-        api.POST('/api/lessons/{id}/photos', {
-          params: { path: { id }, query: { name: file.name } },
+        api.POST('/api/studios/{studio}/lessons/{id}/photos', {
+          params: { path: { studio, id }, query: { name: file.name } },
           body: '',
           bodySerializer: () => file,
           headers: { 'Content-Type': 'application/octet-stream' },
@@ -58,9 +64,10 @@ export function useTakePhoto(id: string) {
 
 /** useRead asks what a lesson's photograph suggests. */
 export function useRead(hash: string, wanted: boolean) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['reference', hash],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/references/{hash}', { params: { path: { hash } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/studios/{studio}/references/{hash}', { params: { path: { studio, hash } }, signal })),
     enabled: wanted,
     staleTime: Infinity,
     placeholderData: keepPreviousData,
@@ -69,9 +76,10 @@ export function useRead(hash: string, wanted: boolean) {
 
 /** useTaken asks what the colours of a lesson's photograph come to. */
 export function useTaken(hash: string, colours: number, wanted: boolean) {
+  const studio = useStudio()
   return useQuery({
     queryKey: ['taken', hash, colours],
-    queryFn: ({ signal }) => unwrap(api.GET('/api/references/{hash}/palettes/{colours}', { params: { path: { hash, colours } }, signal })),
+    queryFn: ({ signal }) => unwrap(api.GET('/api/studios/{studio}/references/{hash}/palettes/{colours}', { params: { path: { studio, hash, colours } }, signal })),
     enabled: wanted,
     staleTime: Infinity,
     placeholderData: keepPreviousData,
@@ -80,14 +88,16 @@ export function useTaken(hash: string, colours: number, wanted: boolean) {
 
 /** useArrange asks the core for an edit that arranges the picture. */
 export function useArrange() {
-  return useMutation({ mutationFn: (body: Arrangement) => unwrap(api.POST('/api/arrangements', { body })) })
+  const studio = useStudio()
+  return useMutation({ mutationFn: (body: Arrangement) => unwrap(api.POST('/api/studios/{studio}/arrangements', { params: { path: { studio } }, body })) })
 }
 
 /** useDraw asks for the edit that takes a drawing in. */
 export function useDraw(hash: string) {
+  const studio = useStudio()
   return useMutation({
     mutationFn: (svg: File) =>
-      unwrap(api.POST('/api/scenes/{hash}/drawings', { params: { path: { hash } }, body: '', bodySerializer: () => svg, headers: { 'Content-Type': 'application/octet-stream' } })),
+      unwrap(api.POST('/api/studios/{studio}/scenes/{hash}/drawings', { params: { path: { studio, hash } }, body: '', bodySerializer: () => svg, headers: { 'Content-Type': 'application/octet-stream' } })),
   })
 }
 
@@ -134,7 +144,8 @@ function usePicture(path: string, question: unknown): { shown: string | undefine
 
 /** useSketch draws a lesson flat while something is being dragged. */
 export function useSketch(whose: string, edit: Edit | undefined) {
-  const { shown, of } = usePicture('/api/sketches', edit && { whose, edit })
+  const studio = useStudio()
+  const { shown, of } = usePicture(ofStudio(studio, 'sketches'), edit && { whose, edit })
   return edit && of ? shown : undefined
 }
 
@@ -147,7 +158,7 @@ export function useWishSketch(wish: Wish) {
 export function useBegin(studio: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (wish: Wish) => unwrap(api.POST('/api/studios/{id}/starters', { params: { path: { id: studio } }, body: wish })),
+    mutationFn: (wish: Wish) => unwrap(api.POST('/api/studios/{studio}/starters', { params: { path: { studio } }, body: wish })),
     onSuccess: () => client.invalidateQueries({ queryKey: ['shelf', studio] }),
   })
 }

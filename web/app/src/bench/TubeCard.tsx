@@ -1,6 +1,7 @@
 import { useState } from 'react'
 
 import { useCurves } from '../api/bench'
+import { ofStudio } from '../lib/studio'
 import { boxed, Button, figure } from '../ui/controls'
 import type { DrawerProps } from './props'
 import { Measure } from './Measure'
@@ -38,10 +39,10 @@ export function TubeCard({ saved, paints, tubes, apply, busy }: DrawerProps) {
       </p>
       <Measure key={key} paint={key} apply={apply} busy={busy} />
       <p className="flex gap-3">
-        <a className="underline" href={`/api/lessons/${saved.id}/swatches/paints`} download>
+        <a className="underline" href={ofStudio(saved.studio, `lessons/${saved.id}/swatches/paints`)} download>
           Spectra of the paints
         </a>
-        <a className="underline" href={`/api/lessons/${saved.id}/swatches/mixtures`} download>
+        <a className="underline" href={ofStudio(saved.studio, `lessons/${saved.id}/swatches/mixtures`)} download>
           of the mixtures
         </a>
       </p>

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { usePaints } from '../api/bench'
 import type { Cupboard, Lesson, Want } from '../api/client'
 import { useStock, useStocked } from '../api/stock'
+import { ofStudio } from '../lib/studio'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import type { BookProps } from './props'
@@ -98,7 +99,7 @@ export function CupboardDrawer(props: BookProps) {
             ))}
         </select>
         <OtherTool {...props} keep={keep} />
-        <a className="underline" href={`/api/lessons/${saved.id}/cupboard.csv`} download>
+        <a className="underline" href={ofStudio(saved.studio, `lessons/${saved.id}/cupboard.csv`)} download>
           Take it away as a table
         </a>
         <FileField label="Take a table in" accept=".csv,text/csv" disabled={stock.isPending} take={keep} />

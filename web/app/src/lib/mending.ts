@@ -11,7 +11,7 @@ import { Stopped, work } from '../api/jobs'
 export async function mendAll(saved: Pick<Saved, 'studio' | 'id' | 'revision'>, accept: boolean, signal: AbortSignal, told: (said: string) => void): Promise<Edited | undefined> {
   const came = await work(saved.studio, { kind: 'mend', lesson: saved.id, from: saved.revision, ...(accept ? { accept } : {}) }, signal, told)
   if (!came.mended?.undo) return undefined
-  const now = await unwrap(api.GET('/api/lessons/{id}', { params: { path: { id: saved.id } } }))
+  const now = await unwrap(api.GET('/api/studios/{studio}/lessons/{id}', { params: { path: { studio: saved.studio, id: saved.id } } }))
   return { ...now, undo: came.mended.undo, said: came.mended.said }
 }
 

@@ -2,6 +2,7 @@ import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
 
 import type { Measures, Zone } from '../api/client'
 import { useArrange } from '../api/scene'
+import { ofStudio } from '../lib/studio'
 import { figure } from '../ui/controls'
 import { Figures, Grid, Ground } from './Guides'
 import { Handle } from './Handle'
@@ -116,7 +117,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
         {shown && <img src={shown} alt="The picture" className="absolute inset-0 h-full w-full" draggable={false} />}
         {photo && (
           <img
-            src={`/api/references/${saved.hash}/views/${seen.view}`}
+            src={ofStudio(saved.studio, `references/${saved.hash}/views/${seen.view}`)}
             alt="The photograph under the zones"
             className="absolute inset-0 h-full w-full"
             style={{ opacity: seen.opacity / 100 }}

@@ -5,6 +5,7 @@ import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
 import { useGuides, useMeasures, useSketch } from '../api/scene'
 import { useEditing } from '../lib/editing'
 import { useFrame } from '../lib/frame'
+import { ofStudio } from '../lib/studio'
 import { boxed, FigureField } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
 import { Foot } from '../ui/Foot'
@@ -84,10 +85,10 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
         <h1 className="truncate font-serif text-lg">Scene: {lesson.title}</h1>
         <span className="ml-auto flex gap-2 text-quiet">
           Tracing
-          <a className="underline-offset-2 hover:underline" href={`/api/lessons/${id}/tracing/pdf`} download>
+          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/pdf`)} download>
             PDF
           </a>
-          <a className="underline-offset-2 hover:underline" href={`/api/lessons/${id}/tracing/svg`} download>
+          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/svg`)} download>
             SVG
           </a>
         </span>

@@ -8,6 +8,7 @@ import { Book } from '../book/Book'
 import { TrialView } from '../checks/TrialView'
 import { useEditing } from '../lib/editing'
 import { useRoom } from '../lib/room'
+import { ofStudio, shelfAt, useStudio } from '../lib/studio'
 import { Button, figure, Hint } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
 import { Rooms } from '../ui/Rooms'
@@ -29,6 +30,7 @@ import { ViewPicker } from './ViewPicker'
 
 /** Score is the home of a lesson: the canvas at the playhead, and the script as a timeline. */
 export function Score({ id }: { id: string }) {
+  const studio = useStudio()
   const lesson = useLesson(id)
   if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => lesson.refetch()} />
   return (
@@ -36,7 +38,7 @@ export function Score({ id }: { id: string }) {
       {lesson.error ? (
         <>
           <p role="alert">{lesson.error.message}</p>
-          <Link href="/" className="underline">
+          <Link href={shelfAt(studio)} className="underline">
             Back to the shelf
           </Link>
         </>
@@ -162,7 +164,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
       <header className="flex min-w-0 items-center gap-2.5 border-b border-line px-4 py-2 whitespace-nowrap">
-        <Link href="/" className="text-quiet underline-offset-2 hover:underline">
+        <Link href={shelfAt(saved.studio)} className="text-quiet underline-offset-2 hover:underline">
           Shelf
         </Link>
         <h1 className="truncate font-serif text-lg">{lesson.title}</h1>
@@ -176,7 +178,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         <UndoRedo editing={editing} />
         <Rooms id={id} at="score" />
         <Hint text="Take the lesson away as a file">
-          <a href={`/api/lessons/${id}/file`} className="text-quiet underline-offset-2 hover:underline">
+          <a href={ofStudio(saved.studio, `lessons/${id}/file`)} className="text-quiet underline-offset-2 hover:underline">
             File
           </a>
         </Hint>
@@ -253,7 +255,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         setOpen={(open) => setPalette(open ? 'all' : undefined)}
         commands={() => {
           const write = (wish: StepWish) =>
-            newStep(saved.hash, wish).then(
+            newStep(saved.studio, saved.hash, wish).then(
               ({ step: written, edit }) => {
                 apply(edit)
                 choose(written.id)

@@ -1,4 +1,5 @@
 import type { Edit, Saved, StepWish, Vocabulary } from '../api/client'
+import { lessonAt, shelfAt } from '../lib/studio'
 import { duplicate } from './edits'
 
 /** A Command is something that can be done, by its name. */
@@ -63,10 +64,10 @@ export function commandsOf(doing: Doing): Command[] {
       about: `${lesson.tools.length} tools`,
       next: () => tools().map((from) => ({ name: from.name, about: 'instead of it', next: () => others('tool', from, tools()) })),
     },
-    { name: 'Scene', about: 'room', act: () => go(`/lessons/${saved.id}/scene`) },
-    { name: 'Bench', about: 'room', act: () => go(`/lessons/${saved.id}/bench`) },
-    { name: 'Checks', about: 'room', act: () => go(`/lessons/${saved.id}/checks`) },
-    { name: 'Shelf', about: 'room', act: () => go('/') },
+    { name: 'Scene', about: 'room', act: () => go(lessonAt(saved.studio, saved.id, '/scene')) },
+    { name: 'Bench', about: 'room', act: () => go(lessonAt(saved.studio, saved.id, '/bench')) },
+    { name: 'Checks', about: 'room', act: () => go(lessonAt(saved.studio, saved.id, '/checks')) },
+    { name: 'Shelf', about: 'room', act: () => go(shelfAt(saved.studio)) },
     ...(vocabulary?.views ?? []).map((v) => ({ name: `View: ${v.name}`, about: v.meaning, act: () => setView(v.id) })),
     ...score.rows.map((r) => ({ name: `Step ${r.number}: ${r.brief}`, about: `at ${r.start} min`, act: () => choose(r.step) })),
   )

@@ -8,6 +8,7 @@ import { Stopped } from '../api/jobs'
 import { useVocabulary } from '../api/queries'
 import { useBegin, useWishSketch } from '../api/scene'
 import { mendAll } from '../lib/mending'
+import { lessonAt } from '../lib/studio'
 import { boxed, Button, capital, FigureField } from '../ui/controls'
 
 const sizes = [
@@ -68,7 +69,7 @@ function Form({ studio, close }: { studio: string; close: () => void }) {
     }
     client.setQueryData(['lesson', at.id], at)
     close()
-    go(`/lessons/${at.id}/scene`)
+    go(lessonAt(studio, at.id, '/scene'))
   }
 
   return (

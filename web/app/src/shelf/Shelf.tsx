@@ -1,18 +1,23 @@
-import { useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import type { OnShelf } from '../api/client'
 import { useCreateLesson, useOpenStudio, useRehearsal, useShelf, useStudios } from '../api/queries'
 import { useFrame } from '../lib/frame'
+import { InStudio, lessonAt, shelfAt, useStudio } from '../lib/studio'
 import { Button, figure } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
 import { NewLesson } from './NewLesson'
 
-/** Shelf shows a studio's lessons as little finished canvases. */
-export function Shelf() {
+/** Shelf shows a studio's lessons as little finished canvases: those of the one that is named, or that was shown last. */
+export function Shelf({ named }: { named?: string }) {
   const studios = useStudios()
-  const [chosen, setChosen] = useState(() => localStorage.getItem('studio') ?? undefined)
-  const studio = studios.data?.find((s) => s.id === chosen) ?? studios.data?.[0]
+  const [, go] = useLocation()
+  const chosen = named ?? localStorage.getItem('studio')
+  const studio = studios.data?.find((s) => s.id === chosen) ?? (named === undefined ? studios.data?.[0] : undefined)
+  useEffect(() => {
+    if (studio) localStorage.setItem('studio', studio.id)
+  }, [studio])
   const shelf = useShelf(studio?.id)
   const failed = studios.error ?? shelf.error
 
@@ -21,10 +26,8 @@ export function Shelf() {
       <header className="flex items-baseline gap-4 border-b border-line pb-3">
         <h1 className="font-serif text-2xl">Proxenos</h1>
         {studios.data && studios.data.length > 1 ? (
-          <select aria-label="Studio" value={studio?.id} onChange={(e) => {
-              localStorage.setItem('studio', e.target.value)
-              setChosen(e.target.value)
-            }} className="rounded-sm border border-line bg-raised px-2 py-1">
+          <select aria-label="Studio" value={studio?.id ?? ''} onChange={(e) => go(shelfAt(e.target.value))} className="rounded-sm border border-line bg-raised px-2 py-1">
+            {!studio && <option value="">Choose a studio</option>}
             {studios.data.map((s) => (
               <option key={s.id} value={s.id}>
                 {s.name}
@@ -49,10 +52,11 @@ export function Shelf() {
         </p>
       )}
       <main className="mt-6 grid flex-1 auto-rows-min grid-cols-[repeat(auto-fill,minmax(21rem,1fr))] gap-8 overflow-y-auto pb-6">
-        {shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}
+        <InStudio value={studio?.id}>{shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}</InStudio>
         {shelf.data?.length === 0 && <EmptyShelf />}
         {studios.data?.length === 0 && <OpenStudio />}
-        {!shelf.data && !failed && studios.data?.length !== 0 && <p className="text-quiet">Fetching the lessons.</p>}
+        {studios.data && studios.data.length > 0 && !studio && <p>There is no such studio here. Choose one above.</p>}
+        {!shelf.data && !failed && (studio ?? !studios.data) && <p className="text-quiet">Fetching the lessons.</p>}
       </main>
     </div>
   )
@@ -62,7 +66,7 @@ function Card({ lesson }: { lesson: OnShelf }) {
   const { shown } = useFrame(`${lesson.frames}/paint-800-${lesson.last}.png`)
   const over = lesson.minutes > lesson.session
   return (
-    <Link href={`/lessons/${lesson.id}`} className="group block rounded-sm">
+    <Link href={lessonAt(useStudio(), lesson.id)} className="group block rounded-sm">
       <div className="bg-mat p-4 shadow-sm">
         <div className="bg-line shadow-md" style={{ aspectRatio: `${lesson.width} / ${lesson.height}` }}>
           {shown ? (
@@ -148,7 +152,7 @@ function BringIn({ studio }: { studio: string | undefined }) {
   const [, go] = useLocation()
   const read = async (file: File | undefined) => {
     if (!file) return
-    create.mutate(await file.text(), { onSuccess: (saved) => go(`/lessons/${saved.id}`) })
+    create.mutate(await file.text(), { onSuccess: (saved) => go(lessonAt(saved.studio, saved.id)) })
   }
   return (
     <>

@@ -1,0 +1,20 @@
+import { createContext, useContext } from 'react'
+
+/** InStudio says whose rooms these are. */
+export const InStudio = createContext<string | undefined>(undefined)
+
+/** useStudio is the id of the studio whose room this is. */
+export function useStudio(): string {
+  const studio = useContext(InStudio)
+  if (studio === undefined) throw new Error('This is in no studio.')
+  return studio
+}
+
+/** shelfAt is the address of a studio's shelf. */
+export const shelfAt = (studio: string) => `/studios/${encodeURIComponent(studio)}`
+
+/** lessonAt is the address of a lesson, or of one of its rooms. */
+export const lessonAt = (studio: string, id: string, room = '') => `${shelfAt(studio)}/lessons/${id}${room}`
+
+/** ofStudio is the address of something of a studio in the API. */
+export const ofStudio = (studio: string, path: string) => `/api/studios/${encodeURIComponent(studio)}/${path}`
