@@ -191,8 +191,25 @@ test('a finding can be on purpose, with a reason, and speaks again', async ({ pa
   await expect(page.getByRole('button', { name: '1 finding', exact: true })).toBeVisible()
 })
 
-test('a second tab is refused and told what changed', async ({ page, context }) => {
+test('a second tab follows, and forgets what it could have undone', async ({ page, context }) => {
   const second = await context.newPage()
+  await openScore(second, id)
+  await choose(second, 'lake')
+  await second.keyboard.press('+')
+  await expect(minutes(second)).toHaveText(length(0.5))
+  await expect(minutes(page)).toHaveText(length(0.5), { timeout: 2000 })
+  await choose(page, 'sky')
+  await page.keyboard.press('+')
+  await expect(minutes(page)).toHaveText(length(1))
+  await expect(minutes(second)).toHaveText(length(1), { timeout: 2000 })
+  await expect(status(second).last()).toContainText('Changed in another place: give step 1 (criss-cross, Sky)')
+  await expect(second.getByRole('button', { name: 'Undo' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
+})
+
+test('a second tab that heard nothing is refused and told what changed', async ({ page, context }) => {
+  const second = await context.newPage()
+  await second.route('**/events*', (route) => route.abort())
   await openScore(second, id)
   await choose(page, 'sky')
   await page.keyboard.press('+')

@@ -9,6 +9,7 @@ package easel
 import (
 	"context"
 	"log/slog"
+	"slices"
 	"sync"
 	"time"
 
@@ -36,6 +37,7 @@ type Options struct {
 	Cabinet Cabinet // nil for none
 	Log     *slog.Logger
 	Check   func(*rule.Context) ([]rule.Finding, error) // who judges; the rules, when left out
+	Told    func(Told)                                  // is told how far rehearsals are, and does not wait; nobody, when left out
 }
 
 // usualMemory is for those who do not say.
@@ -135,6 +137,9 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 			j.version = max(j.version, version) // taken back, it is the newest again
 		} else {
 			j.shared = true
+			if !slices.Contains(j.others, key) {
+				j.others = append(j.others, key)
+			}
 		}
 		if _, done := e.kept.Get(name); !done {
 			j.place.rise()
@@ -235,6 +240,11 @@ func (e *Easel) carryOut(ctx context.Context, j *Job) {
 	}
 	j.end(err)
 	e.mu.Unlock()
+	if err == nil {
+		e.tell(j, Judged)
+	} else {
+		e.tell(j, Failed)
+	}
 	packAll(pack)
 }
 
@@ -327,13 +337,16 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 	}
 	j.trials = coarse
 	close(j.drafted)
+	e.tell(j, Drafted)
 	if before.trials != nil && before.findings != nil && time.Since(began) > e.soon {
 		if err := j.foresee(ctx, e, before); err != nil {
 			return err
 		}
+		e.tell(j, Foreseen)
 	}
 	r, err := rehearse.Again(ctx, before.rehearsal, j.Lesson, rehearse.FineCell, func(done, of int) {
 		j.done.Store(int32(done))
+		e.tell(j, Painting)
 		step(done, of)
 	})
 	if err != nil {
@@ -341,6 +354,7 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 	}
 	j.rehearsal, j.fromCabinet = r, before.fromCabinet && before.painting == j.painting
 	close(j.painted)
+	e.tell(j, Painted)
 	j.findings, err = e.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
 	return err
 }

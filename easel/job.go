@@ -16,11 +16,12 @@ import (
 type Job struct {
 	Lesson *lesson.Lesson
 
-	key      string // which lesson of the shelf it is
-	version  int    // of it
-	shared   bool   // another lesson is the same and waits for it as well
-	name     string // what is painted and judged
-	painting string // what is painted
+	key      string   // which lesson of the shelf it is
+	others   []string // lessons that are painted and judged the same, and were asked for as well
+	version  int      // of it
+	shared   bool     // another lesson is the same and waits for it as well
+	name     string   // what is painted and judged
+	painting string   // what is painted
 	place    *waiter
 	after    *Job // paints the same and is not done; its canvas will do
 	cancel   context.CancelFunc
@@ -72,6 +73,40 @@ func (j *Job) end(err error) {
 		}
 	}
 	close(j.finished)
+}
+
+// A Stage is how far a rehearsal is.
+type Stage string
+
+// The stages, in their order. The last two are the end.
+const (
+	Painting Stage = "painting" // some steps of the canvas are painted
+	Drafted  Stage = "drafted"  // the coarse canvas is there
+	Foreseen Stage = "foreseen" // what the rules will likely say as well
+	Painted  Stage = "painted"  // the canvas is there
+	Judged   Stage = "judged"   // what the rules say as well
+	Failed   Stage = "failed"   // nothing comes of it
+)
+
+// Told is what is told of the rehearsal of a lesson.
+type Told struct {
+	Lesson   string
+	Painting string
+	Stage    Stage
+	Steps    int // painted so far
+}
+
+// tell tells everybody who asked how far a job is.
+func (e *Easel) tell(j *Job, stage Stage) {
+	if e.Told == nil {
+		return
+	}
+	e.mu.Lock()
+	keys := append([]string{j.key}, j.others...)
+	e.mu.Unlock()
+	for _, key := range keys {
+		e.Told(Told{key, j.painting, stage, j.Progress()})
+	}
 }
 
 // weigh finds out how much memory its canvases take.

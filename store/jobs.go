@@ -3,9 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
-	"fmt"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -129,16 +127,23 @@ func (s *Store) End(ctx context.Context, id, process string, state State, result
 
 // change changes a job and tells those who watch.
 func (s *Store) change(ctx context.Context, query string, args ...any) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var j Job
+		if err := tx.GetContext(ctx, &j, query, args...); err != nil {
+			return err
+		}
+		return j.tell(ctx, tx)
+	})
+}
+
+// inTx does something in a transaction.
+func (s *Store) inTx(ctx context.Context, do func(tx *sqlx.Tx) error) error {
 	tx, err := s.db.BeginTxx(ctx, nil)
 	if err != nil {
 		return told(err)
 	}
 	defer func() { _ = tx.Rollback() }()
-	var j Job
-	if err := tx.GetContext(ctx, &j, query, args...); err != nil {
-		return told(err)
-	}
-	if err := j.tell(ctx, tx); err != nil {
+	if err := do(tx); err != nil {
 		return told(err)
 	}
 	return told(tx.Commit())
@@ -233,81 +238,6 @@ func (s *Store) Forget(ctx context.Context, after time.Duration) error {
 		_, err = s.db.ExecContext(ctx, `delete from event where at < now() - $1 * interval '1 second'`, after.Seconds())
 	}
 	return told(err)
-}
-
-// Kinds of event.
-const (
-	LessonEvent = "lesson" // it was saved
-	JobEvent    = "job"    // it went on, or ended
-)
-
-// Event is what happened in a studio: a lesson was saved, or a job went on.
-type Event struct {
-	ID       int64  `json:"id,omitempty" doc:"to go on from; 0 for what passes"`
-	Kind     string `json:"kind" enum:"lesson,job"`
-	Studio   string `json:"studio"`
-	Lesson   string `json:"lesson"`
-	Revision int    `json:"revision,omitempty" doc:"the newest, of a lesson"`
-	Job      string `json:"job,omitempty"`
-	State    State  `json:"state,omitempty" doc:"of a job"`
-	Said     string `json:"said,omitempty" doc:"how far it is"`
-	Stop     bool   `json:"stop,omitempty" doc:"whether it was told to stop"`
-}
-
-// tell tells what has become of a job.
-func (j Job) tell(ctx context.Context, tx *sqlx.Tx) error {
-	return tell(ctx, tx, Event{Kind: JobEvent, Studio: j.StudioID, Lesson: j.LessonID, Job: j.ID, State: j.State, Said: j.Said, Stop: j.Stop}, j.State.Ended())
-}
-
-// Channel is what events are announced on.
-const Channel = "proxenos"
-
-// tell announces an event when the transaction is done, and keeps it for those who were away.
-func tell(ctx context.Context, tx *sqlx.Tx, e Event, keep bool) error {
-	body, err := json.Marshal(e)
-	if err != nil {
-		return err
-	}
-	if keep {
-		if err := tx.GetContext(ctx, &e.ID, `insert into event (studio_id, body) values ($1, $2) returning id`, e.Studio, string(body)); err != nil {
-			return err
-		}
-		if body, err = json.Marshal(e); err != nil {
-			return err
-		}
-	}
-	_, err = tx.ExecContext(ctx, `select pg_notify($1, $2)`, Channel, string(body))
-	return err
-}
-
-// overlap is how many ids before the last one are told again: they are given before they are
-// seen, so one that was given earlier may be seen later.
-const overlap = 50
-
-// Since returns what was kept of what happened after an event. Some of it may
-// have been told already.
-func (r Room) Since(ctx context.Context, id int64) ([]Event, error) {
-	var rows []struct {
-		ID   int64  `db:"id"`
-		Body string `db:"body"`
-	}
-	if err := r.s.db.SelectContext(ctx, &rows, `select id, body from event where studio_id = $1 and id > $2 order by id limit 1000`, r.Studio, id-overlap); err != nil {
-		return nil, told(err)
-	}
-	out := make([]Event, len(rows))
-	for i, r := range rows {
-		if err := json.Unmarshal([]byte(r.Body), &out[i]); err != nil {
-			return nil, fmt.Errorf("event %d: %w", r.ID, err)
-		}
-		out[i].ID = r.ID
-	}
-	return out, nil
-}
-
-// LastEvent is the id of what happened last, anywhere.
-func (s *Store) LastEvent(ctx context.Context) (id int64, err error) {
-	err = s.db.GetContext(ctx, &id, `select coalesce(max(id), 0) from event`)
-	return id, told(err)
 }
 
 // CountJobs is how many jobs wait and how many are carried out, by whatever process.

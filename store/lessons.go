@@ -196,5 +196,14 @@ func insert(ctx context.Context, tx *sqlx.Tx, r *Revision) error {
 		r.LessonID, r.Number, r.Parent, r.Hash, r.Painting, r.Title, r.Body, r.Said); err != nil {
 		return err
 	}
-	return tell(ctx, tx, Event{Kind: LessonEvent, Studio: r.StudioID, Lesson: r.LessonID, Revision: r.Number}, true)
+	return tell(ctx, tx, Event{Kind: LessonEvent, Studio: r.StudioID, Lesson: r.LessonID, Revision: r.Number, Said: shortly(r.Said)}, true)
+}
+
+// shortly is a text that fits into an announcement, which has a few thousand bytes.
+func shortly(text string) string {
+	const most = 300
+	if r := []rune(text); len(r) > most {
+		return string(r[:most]) + "..."
+	}
+	return text
 }

@@ -108,7 +108,9 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 	debug.SetGCPercent(gcPercent)
 	debug.SetMemoryLimit(set.memory * megabyte)
 	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
-	rehearsals := easel.New(easel.Options{Memory: set.memory * megabyte / keptShare, Cabinet: studio.Cabinet{Store: db}, Log: log})
+	teller := studio.NewTeller(db, log)
+	defer teller.Close()
+	rehearsals := easel.New(easel.Options{Memory: set.memory * megabyte / keptShare, Cabinet: studio.Cabinet{Store: db}, Log: log, Told: teller.Tell})
 	defer rehearsals.Close()
 	desk := studio.New(db, rehearsals, build)
 	hub := &news.Hub{}

@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"image"
 	"net/http"
+	"strconv"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -13,6 +15,7 @@ import (
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
+	"proxenos/easel"
 	"proxenos/store"
 	"proxenos/studio"
 )
@@ -39,15 +42,14 @@ func (s *Server) reports(ctx context.Context, r store.Revision, l *lesson.Lesson
 	return patiently(ctx, func(ctx context.Context) ([]rehearse.Report, error) { return s.Reports(ctx, r, l) })
 }
 
-// wait waits for the canvas of a revision, but not for ever.
-func (s *Server) wait(ctx context.Context, r store.Revision, l *lesson.Lesson) (*rehearse.Rehearsal, error) {
-	j := s.Easel.Rehearse(r.LessonID, r.Number, l)
-	return patiently(ctx, j.Painted)
-}
-
 // patiently asks for something that takes its time, but not for ever.
 func patiently[T any](ctx context.Context, ask func(ctx context.Context) (T, error)) (T, error) {
-	ctx, cancel := context.WithTimeout(ctx, patience)
+	return within(ctx, patience, ask)
+}
+
+// within asks for something that may take so long.
+func within[T any](ctx context.Context, long time.Duration, ask func(ctx context.Context) (T, error)) (T, error) {
+	ctx, cancel := context.WithTimeout(ctx, long)
 	defer cancel()
 	out, err := ask(ctx)
 	if errors.Is(err, context.DeadlineExceeded) && ctx.Err() != nil {
@@ -76,20 +78,48 @@ func (s *Server) picture(ctx context.Context, in PictureOf, name string, draw fu
 		}
 	}
 	return s.drawn(ctx, in.Version, store.Artifact{Painting: in.Painting, Kind: "picture/" + name}, func(ctx context.Context) (image.Image, error) {
-		r, err := s.In(in.Studio).Kept.ByPainting(ctx, in.Painting)
-		if err != nil {
-			return nil, err
-		}
-		l, err := r.Lesson()
-		if err != nil {
-			return nil, err
-		}
-		canvas, err := s.wait(ctx, r, l)
+		canvas, err := s.canvas(ctx, in, (*easel.Job).Painted)
 		if err != nil {
 			return nil, err
 		}
 		return draw(canvas)
 	})
+}
+
+// canvas is that of a painting, once it is ready as is asked; until then errPatience, unless
+// who asks prefers to wait.
+func (s *Server) canvas(ctx context.Context, in PictureOf, ready func(*easel.Job, context.Context) (*rehearse.Rehearsal, error)) (*rehearse.Rehearsal, error) {
+	r, err := s.In(in.Studio).Kept.ByPainting(ctx, in.Painting)
+	if err != nil {
+		return nil, err
+	}
+	l, err := r.Lesson()
+	if err != nil {
+		return nil, err
+	}
+	j := s.Easel.Rehearse(r.LessonID, r.Number, l)
+	return within(ctx, in.patience(), func(ctx context.Context) (*rehearse.Rehearsal, error) { return ready(j, ctx) })
+}
+
+// atOnce is how long a request for a picture waits that does not say how long: less than a blink.
+const atOnce = 50 * time.Millisecond
+
+// patience is how long who asks would wait.
+func (in PictureOf) patience() time.Duration {
+	seconds, found := strings.CutPrefix(in.Prefer, "wait=")
+	n, err := strconv.Atoi(seconds)
+	if !found || err != nil || n < 1 {
+		return atOnce
+	}
+	return min(time.Duration(n)*time.Second, patience)
+}
+
+// notYet answers that a picture is not there yet, or refuses.
+func (s *Server) notYet(err error) (*picture, error) {
+	if errors.Is(err, errPatience) || errors.Is(err, easel.ErrSuperseded) {
+		return &picture{http.StatusAccepted, "text/plain", "no-store", []byte("It is being painted.")}, nil
+	}
+	return nil, s.refuse(err)
 }
 
 // drawn serves a picture that is kept, or draws it.
@@ -105,9 +135,9 @@ func (s *Server) drawn(ctx context.Context, version string, a store.Artifact, dr
 		return studio.PNG(img)
 	})
 	if err != nil {
-		return nil, s.refuse(err)
+		return s.notYet(err)
 	}
-	return &picture{"image/png", forever, body}, nil
+	return still("image/png", body), nil
 }
 
 // forever is for what an address names by its content.

@@ -13,6 +13,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/easel"
 	"proxenos/internal/wait"
 	"proxenos/store"
 	"proxenos/studio"
@@ -186,5 +187,35 @@ func TestTheDescriptionListsTheKindsOfJobs(t *testing.T) {
 		if f, _ := of.FieldByName("Kind"); f.Tag.Get("enum") != want {
 			t.Errorf("%v lists %s, there are %s", of, f.Tag.Get("enum"), want)
 		}
+	}
+}
+
+// A frame that is not painted yet is not waited for: that is said at once, and events tell how
+// far it is until it is there.
+func TestEventsTellWhenACanvasIsThere(t *testing.T) {
+	s := start(t)
+	_, text := sample.Terraces(t)
+	saved := read[api.Saved](t, s.ask("POST", "/api/studios/room/lessons", text), 201)
+	events, _ := s.stream("room", "", 0)
+	frame := saved.Frames + "/paint-320-60.png"
+	began := time.Now()
+	early := s.send("GET", frame, nil, nil)
+	if took := time.Since(began); early.StatusCode != 202 || early.Header.Get("Cache-Control") != "no-store" || took > time.Second {
+		t.Errorf("asked for early: %d after %v", early.StatusCode, took)
+	}
+	canvas := func(stage easel.Stage) func(store.Event) bool {
+		return func(e store.Event) bool {
+			return e.Kind == store.CanvasEvent && e.Lesson == saved.ID && e.Painting == saved.Lesson.Painting() && e.Stage == string(stage)
+		}
+	}
+	if e := hear(t, events, "how far it is", canvas(easel.Painting)); e.Steps < 1 || e.Steps > len(saved.Lesson.Steps) {
+		t.Errorf("%d steps are painted", e.Steps)
+	}
+	hear(t, events, "that it is judged", canvas(easel.Judged))
+	if r := s.send("GET", frame, nil, nil); r.StatusCode != 200 {
+		t.Errorf("then: %d", r.StatusCode)
+	}
+	if r := read[api.Rehearsed](t, s.ask("GET", "/api/studios/room/rehearsals/"+saved.Hash, nil), 200); !r.Done || r.Painting != saved.Lesson.Painting() {
+		t.Errorf("it is told as judged and is %+v", r)
 	}
 }

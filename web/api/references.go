@@ -203,7 +203,7 @@ func (s *Server) referenceView(ctx context.Context, in *struct {
 		part := image.NewRGBA(image.Rect(0, 0, at.Dx(), at.Dy()))
 		draw.Draw(part, part.Rect, img, at.Min, draw.Src)
 		err = jpeg.Encode(&b, part, nil)
-		return &picture{"image/jpeg", forever, b.Bytes()}, s.refuse(err)
+		return still("image/jpeg", b.Bytes()), s.refuse(err)
 	}
 	shown, err := measure.DrawMap(reference.Read(img, at, l.Support.Width), in.View, min(referenceWidth, at.Dx()))
 	if err != nil {
@@ -213,5 +213,5 @@ func (s *Server) referenceView(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	return &picture{f.ContentType, forever, f.Body}, nil
+	return still(f.ContentType, f.Body), nil
 }

@@ -21,11 +21,13 @@ import (
 	"proxenos/core/score"
 	"proxenos/easel"
 	"proxenos/store"
+	"proxenos/studio"
 )
 
 // Rehearsed is what the canvas says about a lesson, as far as it is known.
 type Rehearsed struct {
 	Hash     string            `json:"hash"`
+	Painting string            `json:"painting" doc:"what it is painted as: events tell of it by this name"`
 	Done     bool              `json:"done"`
 	Foreseen bool              `json:"foreseen" doc:"reports and findings are what a coarse canvas lets expect, until done"`
 	Painted  int               `json:"painted" doc:"steps painted so far"`
@@ -40,19 +42,29 @@ type PictureOf struct {
 	InStudio
 	Version  string `path:"version" maxLength:"20"`
 	Painting string `path:"painting" pattern:"^[0-9a-f]{64}$"`
+	Prefer   string `header:"Prefer" maxLength:"40" doc:"wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once"`
 }
 
 type picture struct {
+	Status       int
 	ContentType  string `header:"Content-Type"`
 	CacheControl string `header:"Cache-Control"`
 	Body         []byte
 }
 
-var pngReply = map[string]*huma.Response{"200": {Description: "PNG", Content: map[string]*huma.MediaType{"image/png": {}}}}
+// still is a picture that stays as it is.
+func still(kind string, body []byte) *picture {
+	return &picture{http.StatusOK, kind, forever, body}
+}
+
+var pngReply = map[string]*huma.Response{
+	"200": {Description: "PNG", Content: map[string]*huma.MediaType{"image/png": {}}},
+	"202": {Description: "It is being painted; the stream of events says when to ask again"},
+}
 
 func (s *Server) rehearsalOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "rehearsal", Method: http.MethodGet, Path: "/api/studios/{studio}/rehearsals/{hash}",
-		Summary: "Reports and findings; ask again until done"}, s.rehearsal)
+		Summary: "Reports and findings, as far as they are known; the stream of events says when to ask again"}, s.rehearsal)
 	huma.Register(api, huma.Operation{OperationID: "frame", Method: http.MethodGet, Path: "/api/studios/{studio}/frames/{version}/{painting}/{frame}",
 		Summary: "The canvas at a half minute, as VIEW-WIDTH-HALFMINUTES.png", Responses: pngReply}, s.frame)
 	huma.Register(api, huma.Operation{OperationID: "draft", Method: http.MethodGet, Path: "/api/studios/{studio}/drafts/{version}/{painting}/{frame}",
@@ -79,16 +91,6 @@ func (s *Server) painted(ctx context.Context, in InStudio, hash string) (*rehear
 		return nil, err
 	}
 	return patiently(ctx, j.Painted)
-}
-
-// drafted waits for the coarse canvas of a lesson, and gives the lesson as well.
-func (s *Server) drafted(ctx context.Context, in InStudio, hash string) (*lesson.Lesson, *rehearse.Rehearsal, error) {
-	j, err := s.easelJob(ctx, in, hash)
-	if err != nil {
-		return nil, nil, err
-	}
-	r, err := patiently(ctx, j.Drafted)
-	return j.Lesson, r, err
 }
 
 func (s *Server) rehearsal(ctx context.Context, in *struct {
@@ -140,12 +142,12 @@ func (s *Server) rehearsed(ctx context.Context, r store.Revision, l *lesson.Less
 	})
 	var going *underWay
 	if errors.As(err, &going) {
-		return going.known(r.Hash), nil
+		return going.known(r), nil
 	}
 	if err == nil {
 		err = json.Unmarshal(body, &out)
 	}
-	out.Hash = r.Hash
+	out.Hash, out.Painting = r.Hash, r.Painting
 	return out, err
 }
 
@@ -155,9 +157,9 @@ type underWay struct{ job *easel.Job }
 func (u *underWay) Error() string { return "the rehearsal is under way" }
 
 // known is what can be said of it already.
-func (u *underWay) known(hash string) Rehearsed {
+func (u *underWay) known(r store.Revision) Rehearsed {
 	j := u.job
-	out := Rehearsed{Hash: hash, Painted: j.Progress(), Of: len(j.Lesson.Steps),
+	out := Rehearsed{Hash: r.Hash, Painting: r.Painting, Painted: j.Progress(), Of: len(j.Lesson.Steps),
 		Reports: []rehearse.Report{}, Findings: []rule.Finding{}, Columns: []score.Column{}}
 	if likely, coarse, known := j.Foreseen(); known {
 		out.Foreseen, out.Findings, out.Reports = true, slices.Clone(likely), coarse.Reports
@@ -197,20 +199,20 @@ func (s *Server) frame(ctx context.Context, in *struct {
 func (s *Server) draft(ctx context.Context, in *struct {
 	PictureOf
 	Frame string `path:"frame" maxLength:"40"`
-}) (*file, error) {
+}) (*picture, error) {
 	view, width, half, err := parseFrame(in.Frame)
 	if err != nil {
 		return nil, unsound(err)
 	}
-	r, err := s.In(in.Studio).Kept.ByPainting(ctx, in.Painting)
-	if err != nil {
-		return nil, s.refuse(err)
+	var body []byte
+	coarse, err := s.canvas(ctx, in.PictureOf, (*easel.Job).Drafted)
+	if err == nil {
+		body, err = studio.PNG(coarse.Show(view, float64(half)/2, width))
 	}
-	_, coarse, err := s.drafted(ctx, in.InStudio, r.Hash)
 	if err != nil {
-		return nil, s.refuse(err)
+		return s.notYet(err)
 	}
-	return asPNG(coarse.Show(view, float64(half)/2, width))
+	return still("image/png", body), nil
 }
 
 func (s *Server) closeup(ctx context.Context, in *struct {

@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"io"
+	"log/slog"
 	"net"
 	"net/http"
 	"net/http/httptest"
@@ -58,6 +59,9 @@ func startWith(t *testing.T, options easel.Options) *server {
 		t.Fatal(err)
 	}
 	options.Cabinet = studio.Cabinet{Store: s}
+	teller := studio.NewTeller(s, slog.New(slog.DiscardHandler))
+	t.Cleanup(teller.Close)
+	options.Told = teller.Tell
 	e := easel.New(options)
 	files := fstest.MapFS{"index.html": {Data: []byte(`<title>Proxenos</title><meta name="nonce" content="NONCE">`)}, "assets/a.js": {Data: []byte("1")}, "assets/a.js.br": {Data: []byte("br")}}
 	desk, hub := studio.New(s, e, "test"), &news.Hub{}
@@ -119,6 +123,7 @@ func (s *server) ask(method, path string, body any) reply {
 	}
 	req := httptest.NewRequest(method, s.base+path, in)
 	req.RequestURI = ""
+	req.Header.Set("Prefer", "wait=8") // for a canvas
 	if body != nil {
 		req.Header.Set("Content-Type", kindOf(path))
 	}

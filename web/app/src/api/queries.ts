@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { useEffect, useEffectEvent } from 'react'
 
-import { api, unwrap, type Edit, type Edited, type Lesson, type Saved } from './client'
+import { api, unwrap, type Edit, type Edited, type Lesson, type Rehearsed, type Saved } from './client'
 import { streamOf } from './news'
+import { changes, settled } from '../lib/own'
 import { useStudio } from '../lib/studio'
 
 export function useStudios() {
@@ -49,6 +50,27 @@ export function useCreateLesson(studio: string | undefined) {
   })
 }
 
+/** useElsewhere follows a lesson that somebody else changes, and tells what was done; nothing when that is not known. */
+export function useElsewhere(id: string, told: (said: string | undefined) => void) {
+  const studio = useStudio()
+  const client = useQueryClient()
+  const tell = useEffectEvent(told)
+  useEffect(() => {
+    const queryKey = ['lesson', id]
+    const follow = async (revision?: number, said?: string) => {
+      await settled(id)
+      const was = client.getQueryData<Saved>(queryKey)?.revision
+      if (was === undefined || (revision !== undefined && revision <= was)) return
+      await client.refetchQueries({ queryKey })
+      if ((client.getQueryData<Saved>(queryKey)?.revision ?? was) > was) tell(said)
+    }
+    return streamOf(studio).listen(
+      (news) => news.kind === 'lesson' && news.lesson === id && void follow(news.revision, news.said),
+      () => void follow(),
+    )
+  }, [client, studio, id])
+}
+
 export function useLesson(id: string) {
   const studio = useStudio()
   return useQuery({
@@ -70,14 +92,28 @@ export function useForms() {
   return useQuery({ queryKey: ['forms'], queryFn: () => unwrap(api.GET('/api/forms')), staleTime: Infinity })
 }
 
-/** useRehearsal asks again until the canvas of a lesson is painted and judged. */
-export function useRehearsal(hash: string | undefined, lesson: string) {
+/** Should an event be lost, a rehearsal is asked after so many ms. */
+const asksAgain = 4000
+
+/** useRehearsal follows the rehearsal of a lesson until it is painted and judged. */
+export function useRehearsal(hash: string, lesson: string) {
   const studio = useStudio()
+  const client = useQueryClient()
+  useEffect(() => {
+    const queryKey = ['rehearsal', hash, lesson]
+    const ask = () => {
+      if (!client.getQueryData<Rehearsed>(queryKey)?.done) void client.invalidateQueries({ queryKey })
+    }
+    return streamOf(studio).listen((news) => {
+      if (news.kind !== 'canvas' || news.lesson !== lesson) return
+      if (news.stage === 'judged' || news.stage === 'foreseen' || news.stage === 'failed') ask()
+      else client.setQueryData<Rehearsed>(queryKey, (now) => (now && !now.done && now.painting === news.painting ? { ...now, painted: news.steps ?? 0 } : now))
+    }, ask)
+  }, [client, studio, hash, lesson])
   return useQuery({
     queryKey: ['rehearsal', hash, lesson],
-    enabled: hash !== undefined,
-    queryFn: () => unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}', { params: { path: { studio, hash: hash ?? '' }, query: { lesson } } })),
-    refetchInterval: (query) => (query.state.data?.done ? false : 250),
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}', { params: { path: { studio, hash }, query: { lesson } } })),
+    refetchInterval: (query) => (query.state.data?.done ? false : asksAgain),
     staleTime: Infinity,
   })
 }
@@ -96,9 +132,7 @@ export function useEdit<Doing extends { make: (lesson: Lesson) => Edit | undefin
       if (!before) throw new Error('The lesson is not here yet.')
       const edit = make(before.lesson)
       if (!edit) return undefined
-      const after = await unwrap(
-        api.POST('/api/studios/{studio}/lessons/{id}/edits', { params: { path: { studio, id } }, body: { from: before.revision, edit } }),
-      )
+      const after = await changes(id, unwrap(api.POST('/api/studios/{studio}/lessons/{id}/edits', { params: { path: { studio, id } }, body: { from: before.revision, edit } })))
       client.setQueryData<Saved>(['lesson', id], after)
       return { before, after }
     },

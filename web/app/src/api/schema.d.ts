@@ -852,7 +852,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Reports and findings; ask again until done */
+        /** Reports and findings, as far as they are known; the stream of events says when to ask again */
         get: operations["rehearsal"];
         put?: never;
         post?: never;
@@ -1775,17 +1775,29 @@ export interface components {
             id?: number;
             job?: string;
             /** @enum {string} */
-            kind: "lesson" | "job";
+            kind: "lesson" | "job" | "canvas";
             lesson: string;
+            /** @description of a canvas */
+            painting?: string;
             /**
              * Format: int64
              * @description the newest, of a lesson
              */
             revision?: number;
-            /** @description how far it is */
+            /** @description how far a job is, or what the save of a lesson changed */
             said?: string;
+            /**
+             * @description of a canvas
+             * @enum {string}
+             */
+            stage?: "painting" | "drafted" | "foreseen" | "painted" | "judged" | "failed";
             /** @description of a job */
             state?: string;
+            /**
+             * Format: int64
+             * @description of a canvas: painted so far
+             */
+            steps?: number;
             /** @description whether it was told to stop */
             stop?: boolean;
             studio: string;
@@ -2796,6 +2808,8 @@ export interface components {
              * @description steps painted so far
              */
             painted: number;
+            /** @description what it is painted as: events tell of it by this name */
+            painting: string;
             /** @description one a step, once done */
             reports: components["schemas"]["Report"][];
         };
@@ -3837,14 +3851,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -4088,14 +4100,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -4124,14 +4134,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -4305,7 +4313,10 @@ export interface operations {
     closeup: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
             path: {
                 studio: string;
                 version: string;
@@ -4328,14 +4339,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -4413,7 +4422,10 @@ export interface operations {
     draft: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
             path: {
                 studio: string;
                 version: string;
@@ -4436,14 +4448,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -4475,7 +4485,10 @@ export interface operations {
     frame: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
             path: {
                 studio: string;
                 version: string;
@@ -4498,14 +4511,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -5392,7 +5403,10 @@ export interface operations {
     pictureMap: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
             path: {
                 studio: string;
                 version: string;
@@ -5415,14 +5429,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -5565,7 +5577,10 @@ export interface operations {
     place: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
             path: {
                 studio: string;
                 version: string;
@@ -5588,14 +5603,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };
@@ -5969,14 +5982,12 @@ export interface operations {
                     "image/png": unknown;
                 };
             };
-            /** @description Error */
-            default: {
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
+                content?: never;
             };
         };
     };

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useState } from 'react'
 
 import { Refusal, type Edit, type Edited, type Lesson, type Saved } from '../api/client'
-import { useEdit } from '../api/queries'
+import { useEdit, useElsewhere } from '../api/queries'
 import { useHistory, type Origin } from './history'
 import { rebase, type Making } from './rebase'
 
@@ -20,10 +20,12 @@ export function useEditing(id: string, done?: (before: Saved, after: Edited) => 
   const history = useHistory(id)
   const client = useQueryClient()
   const [problem, setProblem] = useState<string>()
+  const [elsewhere, setElsewhere] = useState<string>()
   const [stale, setStale] = useState<Refusal>()
   const editing = useEdit<Doing>(id, ({ origin }, before, after) => {
     history.record(origin, { edit: after.undo, said: after.said, revision: after.revision })
     setProblem(undefined)
+    setElsewhere(undefined)
     done?.(before, after)
   })
   const { mutateAsync: send, isPending } = editing
@@ -39,6 +41,11 @@ export function useEditing(id: string, done?: (before: Saved, after: Edited) => 
     [send, client, id],
   )
   const { undo, redo, newest, forget, record } = history
+  useElsewhere(id, (said) => {
+    forget() // what it would take back was made from another lesson
+    setProblem(undefined)
+    setElsewhere(`Changed in another place: ${said ?? 'more than one thing'}. This is the newest.`)
+  })
   /** took remembers an edit that was made elsewhere. */
   const took = useCallback((after: Edited) => record('new', { edit: after.undo, said: after.said, revision: after.revision }), [record])
   return {
@@ -46,6 +53,8 @@ export function useEditing(id: string, done?: (before: Saved, after: Edited) => 
     took,
     busy: isPending,
     problem,
+    /** What was done in another place while the lesson is open here, in words. */
+    elsewhere,
     say: setProblem,
     stale,
     canUndo: undo,

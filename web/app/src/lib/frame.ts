@@ -1,5 +1,15 @@
 import { useEffect, useRef, useState } from 'react'
 
+import { streamOf } from '../api/news'
+
+/** whenPainted tells when the canvas of a picture is there, or may be; what it returns ends that. */
+function whenPainted(picture: string, tell: () => void): () => void {
+  const [, studio, kind, painting] = /^\/api\/studios\/([^/]+)\/(\w+)\/[^/]+\/(\w+)\//.exec(picture) ?? []
+  if (studio === undefined || painting === undefined) return () => undefined
+  const enough = kind === 'drafts' ? ['drafted', 'foreseen', 'painted', 'judged'] : ['painted', 'judged']
+  return streamOf(decodeURIComponent(studio)).listen((news) => news.painting === painting && enough.includes(news.stage ?? '') && tell(), tell)
+}
+
 /**
  * useFrame shows the newest picture that has arrived. While one is on its way
  * the last stays, and of those asked for meanwhile only the newest is fetched.
@@ -8,6 +18,7 @@ export function useFrame(wanted: string | undefined): { shown: string | undefine
   const [shown, setShown] = useState<string>()
   const latest = useRef<string>(undefined)
   const loading = useRef<string>(undefined)
+  const waits = useRef<() => void>(undefined) // ends to wait
 
   useEffect(() => {
     latest.current = wanted
@@ -25,12 +36,24 @@ export function useFrame(wanted: string | undefined): { shown: string | undefine
       image.onerror = () => {
         loading.current = undefined
         tries++
-        // Superseded or unreachable: ask again, ever more slowly.
-        if (tries < 30) window.setTimeout(fetchNext, Math.min(300 * tries, 3000))
+        // Not painted yet, or out of reach: ask again when it is told, or after a while.
+        const leave = whenPainted(next, again)
+        const timer = tries < 30 ? window.setTimeout(again, Math.min(1000 * tries, 4000)) : undefined
+        waits.current = () => {
+          leave()
+          window.clearTimeout(timer)
+          waits.current = undefined
+        }
       }
       image.src = next
     }
-    fetchNext()
+    function again() {
+      waits.current?.()
+      fetchNext()
+    }
+    if (waits.current) again()
+    else fetchNext()
+    return () => waits.current?.()
   }, [wanted])
 
   return { shown, busy: wanted !== undefined && shown !== wanted }

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react'
 
 import { api, unwrap, type Edited, type Saved } from '../api/client'
 import { Stopped, work } from '../api/jobs'
+import { changes } from './own'
 
 /**
  * mendAll lets the rules mend a lesson until nothing is left or helps. What comes of it is one
@@ -28,12 +29,15 @@ export function useMendAll(saved: Saved, took: (after: Edited) => void) {
       const abort = new AbortController()
       control.current = abort
       setGoing('waiting for its turn')
-      mendAll(saved, false, abort.signal, (said) => said && setGoing(said))
+      const mended = mendAll(saved, false, abort.signal, (said) => said && setGoing(said)).then((after) => {
+        if (after) {
+          took(after)
+          client.setQueryData(['lesson', saved.id], after)
+        }
+        return after
+      })
+      changes(saved.id, mended)
         .then((after) => {
-          if (after) {
-            took(after)
-            client.setQueryData(['lesson', saved.id], after)
-          }
           say(after ? `Saved: ${after.said}; it can be undone.` : 'Nothing was mended: what is open is a choice.')
         })
         .catch((error: unknown) => say(error instanceof Stopped ? 'Stopped mending; nothing was changed.' : `Mending stopped. ${error instanceof Error ? error.message : ''}`))

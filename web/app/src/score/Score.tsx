@@ -236,6 +236,8 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
             <p role="alert" className="border-l-4 border-ink pl-2">
               Not changed. {problem}
             </p>
+          ) : editing.elsewhere ? (
+            <p>{editing.elsewhere}</p>
           ) : said ? (
             <Said {...said} now={rehearsal.data} />
           ) : (

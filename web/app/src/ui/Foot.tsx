@@ -15,7 +15,7 @@ export function Foot({ editing, said, hint, reload }: Props) {
   return (
     <>
       <footer className="flex min-h-8 items-center border-t border-line px-4 py-1 print:hidden">
-        <p role="status">{editing.problem ? `Not changed. ${editing.problem}` : (said ?? hint)}</p>
+        <p role="status">{editing.problem ? `Not changed. ${editing.problem}` : (editing.elsewhere ?? said ?? hint)}</p>
       </footer>
       <StaleDialog
         refusal={editing.stale}
