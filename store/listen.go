@@ -16,18 +16,18 @@ const (
 )
 
 // Listen hears what happens until ctx ends: heard is called for every event, one after the
-// other. Each time that the connection stands stands is called: what happened before was not
-// heard. It is told what broke the connection before; nothing the first time.
+// other. Each time that the connection stands stands is called with nothing: what happened
+// before was not heard. When it breaks it is called once with what broke it.
 func (s *Store) Listen(ctx context.Context, heard func(Event), stands func(broke error)) {
 	wait := firstRetry
-	for broke := error(nil); ctx.Err() == nil; {
+	for broken := false; ctx.Err() == nil; {
 		err := s.listen(ctx, func() {
-			wait = firstRetry
-			stands(broke)
-			broke = nil
+			wait, broken = firstRetry, false
+			stands(nil)
 		}, heard)
-		if broke == nil {
-			broke = err
+		if !broken && ctx.Err() == nil {
+			broken = true
+			stands(err)
 		}
 		select {
 		case <-ctx.Done():

@@ -226,7 +226,7 @@ func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a
 	if err != nil {
 		return nil, err
 	}
-	say(fmt.Sprintf("trying %d remedies", len(list[at].Remedies)))
+	c.Context = rule.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("trying %d of %d", nth, of)) })
 	ranked, err := rule.Rank(c, said, list[at])
 	return &ranked, err
 }
@@ -273,12 +273,13 @@ func (room Room) mend(ctx context.Context, first *lesson.Lesson, a Asked, say fu
 	var all lesson.All
 	var own starter.Own
 	for at, round := first, 1; ; round++ {
+		doing := fmt.Sprintf("mending, round %d", round)
 		if round == 1 {
-			say("rehearsing it")
-		} else {
-			say(fmt.Sprintf("mending, round %d", round))
+			doing = "rehearsing it"
 		}
-		e, open, err := starter.Next(ctx, at, round, a.Accept, &own)
+		say(doing)
+		trying := rule.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("%s, trying %d of %d", doing, nth, of)) })
+		e, open, err := starter.Next(trying, at, round, a.Accept, &own)
 		if err != nil {
 			return nil, err
 		}

@@ -58,7 +58,7 @@ func (t *Teller) Tell(now easel.Told) {
 
 func (t *Teller) tellAll(ctx context.Context) {
 	defer close(t.ended)
-	for silent := false; ; {
+	for {
 		select {
 		case <-ctx.Done():
 			return
@@ -69,10 +69,8 @@ func (t *Teller) tellAll(ctx context.Context) {
 		t.next = map[string]easel.Told{}
 		t.mu.Unlock()
 		for _, now := range all {
-			err := t.tell(ctx, now)
-			if lost := err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound); lost != silent { // once when it begins, and once when it ends
-				silent = lost
-				t.log.Warn("how far rehearsals are", "told", !silent, "error", err)
+			if err := t.tell(ctx, now); err != nil && ctx.Err() == nil && !passes(err) {
+				t.log.Error("how far a rehearsal is was not told", "lesson", now.Lesson, "error", err)
 			}
 		}
 		select {
@@ -81,6 +79,12 @@ func (t *Teller) tellAll(ctx context.Context) {
 		case <-time.After(tellEvery):
 		}
 	}
+}
+
+// passes reports whether nobody need know of an error: the lesson is gone, or the database
+// is out of reach, which those tell who listen to it.
+func passes(err error) bool {
+	return errors.Is(err, store.ErrNotFound) || errors.Is(err, store.ErrUnavailable) || errors.Is(err, context.DeadlineExceeded)
 }
 
 func (t *Teller) tell(ctx context.Context, now easel.Told) error {

@@ -2,9 +2,12 @@ package work
 
 import (
 	"context"
+	"errors"
 	"maps"
 	"slices"
 	"time"
+
+	"proxenos/store"
 )
 
 // beats says that this process lives, stops what is not its own any more, and looks after
@@ -13,7 +16,7 @@ func (q *Queue) beats() {
 	tick := time.NewTicker(beatEvery)
 	defer tick.Stop()
 	var forgot time.Time
-	for failed := false; ; {
+	for {
 		select {
 		case <-q.ctx.Done():
 			return
@@ -24,11 +27,15 @@ func (q *Queue) beats() {
 			forgot = time.Now()
 			err = q.Store.Forget(q.ctx, keepEnded)
 		}
-		if q.ctx.Err() == nil && (err != nil) != failed { // once when it goes, and once when it comes back
-			failed = err != nil
-			q.Log.Warn("the queue of jobs", "answers", !failed, "error", err)
+		if err != nil && q.ctx.Err() == nil && !away(err) {
+			q.Log.Error("the queue of jobs", "error", err)
 		}
 	}
+}
+
+// away reports whether the database was out of reach, which those tell who listen to it.
+func away(err error) bool {
+	return errors.Is(err, store.ErrUnavailable) || errors.Is(err, context.DeadlineExceeded)
 }
 
 // beat says once that this process lives, and for whom it watches.

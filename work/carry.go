@@ -54,8 +54,8 @@ func (q *Queue) take(ctx context.Context) (store.Job, error) {
 func (q *Queue) next(ctx context.Context) {
 	j, err := q.take(ctx)
 	if err != nil {
-		if !errors.Is(err, store.ErrNotFound) && ctx.Err() == nil {
-			q.Log.Warn("no job could be taken", "error", err)
+		if !errors.Is(err, store.ErrNotFound) && !away(err) && ctx.Err() == nil {
+			q.Log.Error("no job could be taken", "error", err)
 		}
 		return
 	}
@@ -126,8 +126,8 @@ func (q *Queue) carryOut(ctx context.Context, j store.Job) (result []byte, err e
 			return
 		}
 		last = time.Now()
-		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) {
-			q.Log.Warn("how far a job is was not told", "job", j.ID, "error", err)
+		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) && !away(err) {
+			q.Log.Error("how far a job is was not told", "job", j.ID, "error", err)
 		}
 	})
 	if err == nil {

@@ -137,7 +137,7 @@ func (q *Queue) begin(ctx context.Context) error {
 	if err := q.migrate(ctx, migrator); err != nil {
 		return err
 	}
-	config := &river.Config{Logger: slog.New(trouble{q.Log.Handler()}), FetchCooldown: time.Millisecond, FetchPollInterval: time.Second, JobTimeout: longest, RescueStuckJobsAfter: longest + time.Minute,
+	config := &river.Config{Logger: slog.New(trouble{q.Log.Handler(), q.Store}), FetchCooldown: time.Millisecond, FetchPollInterval: time.Second, JobTimeout: longest, RescueStuckJobsAfter: longest + time.Minute,
 		CompletedJobRetentionPeriod: time.Minute, DiscardedJobRetentionPeriod: time.Minute, CancelledJobRetentionPeriod: time.Minute}
 	if q.Places > 0 {
 		workers := river.NewWorkers()
@@ -153,8 +153,22 @@ func (q *Queue) begin(ctx context.Context) error {
 	return nil
 }
 
-// trouble lets only trouble through: River counts aloud.
-type trouble struct{ slog.Handler }
+// trouble lets only trouble through: River counts aloud, and complains of a database that is
+// out of reach again and again, which those tell once who listen to it.
+type trouble struct {
+	slog.Handler
+	store *store.Store
+}
+
+// Handle hands a complaint on unless the database does not answer.
+func (t trouble) Handle(ctx context.Context, r slog.Record) error {
+	asked, cancel := context.WithTimeout(context.WithoutCancel(ctx), time.Second)
+	defer cancel()
+	if t.store.Ping(asked) != nil {
+		return nil
+	}
+	return t.Handler.Handle(ctx, r)
+}
 
 // Enabled says which levels get through.
 func (trouble) Enabled(_ context.Context, level slog.Level) bool { return level >= slog.LevelWarn }

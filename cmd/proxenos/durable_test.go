@@ -11,8 +11,10 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
+	"sync"
 	"syscall"
 	"testing"
 
@@ -81,16 +83,27 @@ func (c *cluster) kill() {
 // serve starts the application and returns its address and its process.
 func serve(t *testing.T, binary, database string, more ...string) (string, *os.Process) {
 	t.Helper()
-	line, process := begin(t, binary, database, append([]string{"serve", "--demo", "--listen", "127.0.0.1:0"}, more...)...)
+	return serveLogged(t, os.Stderr, binary, database, more...)
+}
+
+// serveLogged is serve with a log of its own.
+func serveLogged(t *testing.T, log io.Writer, binary, database string, more ...string) (string, *os.Process) {
+	t.Helper()
+	line, process := beginLogged(t, log, binary, database, append([]string{"serve", "--demo", "--listen", "127.0.0.1:0"}, more...)...)
 	return strings.TrimSpace(line[strings.Index(line, "http"):]), process
 }
 
 // begin starts a command and returns what it says first, and its process.
 func begin(t *testing.T, binary, database string, args ...string) (string, *os.Process) {
 	t.Helper()
+	return beginLogged(t, os.Stderr, binary, database, args...)
+}
+
+func beginLogged(t *testing.T, log io.Writer, binary, database string, args ...string) (string, *os.Process) {
+	t.Helper()
 	cmd := exec.Command(binary, args...)
 	cmd.Env = append(os.Environ(), "DATABASE_URL="+database)
-	cmd.Stderr = os.Stderr
+	cmd.Stderr = log
 	out, err := cmd.StdoutPipe()
 	if err != nil {
 		t.Fatal(err)
@@ -107,6 +120,26 @@ func begin(t *testing.T, binary, database string, args ...string) (string, *os.P
 		t.Fatalf("the application said nothing: %v", err)
 	}
 	return line, cmd.Process
+}
+
+// lines is a log that is read while it is written.
+type lines struct {
+	mu   sync.Mutex
+	text bytes.Buffer
+}
+
+// Write takes in what is logged.
+func (l *lines) Write(p []byte) (int, error) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.text.Write(p)
+}
+
+// besides are the lines without those that have something in them.
+func (l *lines) besides(what string) []string {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return slices.DeleteFunc(strings.Split(strings.TrimSpace(l.text.String()), "\n"), func(s string) bool { return s == "" || strings.Contains(s, what) })
 }
 
 // built is the application.
@@ -126,7 +159,8 @@ func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 	}
 	binary := built(t)
 	c := newCluster(t)
-	address, process := serve(t, binary, c.script("start"))
+	var log lines
+	address, process := serveLogged(t, &log, binary, c.script("start"))
 	const id = "terraces-above-ondrel-water"
 
 	edit := func(from int, minutes float64) int {
@@ -166,6 +200,10 @@ func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 	wait.Until(t, "the database takes an edit again", func() bool { return edit(2, 9.5) == 200 })
 	if revision, minutes := lesson(); revision != 3 || minutes != 9.5 {
 		t.Fatalf("after the database was killed: revision %d, %v minutes", revision, minutes)
+	}
+	wait.Until(t, "it is told that the database answers again", func() bool { return len(log.besides(`"msg":"request"`)) >= 2 })
+	if said := log.besides(`"msg":"request"`); len(said) != 2 || !strings.Contains(said[0], "does not answer") || !strings.Contains(said[1], "answers again") {
+		t.Errorf("of the outage is told %d times: %s", len(said), said)
 	}
 	// Now everything at once, right after an answer.
 	if code := edit(3, 10.5); code != 200 {

@@ -103,11 +103,17 @@ func listen(ctx context.Context, db *store.Store, log *slog.Logger, heard func(s
 	ended := make(chan struct{})
 	go func() {
 		defer close(ended)
+		away := false
 		db.Listen(ctx, heard, func(broke error) {
-			if broke != nil {
-				log.Warn("the database was away, and what happened meanwhile was not heard", "error", broke)
+			switch {
+			case broke != nil:
+				log.Warn("the database does not answer; what is asked meanwhile is refused until it does", "error", broke)
+			case away:
+				log.Warn("the database answers again")
 			}
-			missed()
+			if away = broke != nil; !away {
+				missed()
+			}
 		})
 	}()
 	return func() { cancel(); <-ended }

@@ -18,13 +18,25 @@ type TriedRemedy struct {
 	Moves float64  `json:"moves" doc:"mean ΔE00 by which the picture changes"`
 }
 
+type watch struct{}
+
+// Watched tells somebody of every remedy that is tried under a context, before it is: the
+// how-manieth it is, of how many.
+func Watched(ctx context.Context, told func(nth, of int)) context.Context {
+	return context.WithValue(ctx, watch{}, told)
+}
+
 // Rank tries every remedy of a finding on a coarse canvas and puts first what leaves least
 // of the finding, then what brings fewest others, costs fewest minutes and changes the
 // picture least. The rehearsal of c is such a canvas, said what the rules say of it. It
 // fails only when the context ends.
 func Rank(c *Context, said []Finding, f Finding) ([]TriedRemedy, error) {
 	out := []TriedRemedy{}
-	for _, r := range f.Remedies {
+	told, _ := c.Value(watch{}).(func(nth, of int))
+	for i, r := range f.Remedies {
+		if told != nil {
+			told(i+1, len(f.Remedies))
+		}
 		next, _, err := lesson.Apply(c.Lesson, r.Edit)
 		if err != nil {
 			continue // it does not fit any more

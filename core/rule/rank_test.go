@@ -73,9 +73,13 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	if len(only(before, "color.dirty-brush")) == 0 {
 		t.Fatal("the brush is clean")
 	}
-	e, err := rule.Careful(ctx, l, coarse, coarse, before, 20)
+	var told []int
+	e, err := rule.Careful(rule.Watched(ctx, func(nth, of int) { told = append(told, nth, of) }), l, coarse, coarse, before, 20)
 	if err != nil || len(e) != 1 {
 		t.Fatalf("%+v, %v", e, err)
+	}
+	if len(told) < 2 || told[0] != 1 || told[1] < 1 || told[len(told)-2] != told[len(told)-1] {
+		t.Errorf("of what is tried is told: %v", told)
 	}
 	next, _, err := lesson.Apply(l, e)
 	if err != nil {

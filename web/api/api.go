@@ -173,7 +173,6 @@ func (s *Server) refuse(err error) error {
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("there is no such thing here: go back to the shelf")
 	case errors.Is(err, store.ErrUnavailable):
-		s.log().Warn("the database does not answer", "error", err)
 		return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable("the database does not answer: try again in a moment; the same change sent again is saved once"), http.Header{"Retry-After": {"1"}})
 	case errors.Is(err, store.ErrFull):
 		return huma.ErrorWithHeaders(huma.Error429TooManyRequests(err.Error()), http.Header{"Retry-After": {"5"}})
