@@ -3,7 +3,6 @@ package main
 import (
 	"context"
 	"errors"
-	"flag"
 	"fmt"
 	"io"
 	"os"
@@ -14,10 +13,10 @@ import (
 
 // beginCommand writes a complete starting lesson, mended until the rules find nothing.
 func beginCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("begin", flag.ContinueOnError)
+	set := flagsOf("begin")
 	method := set.String("method", "wet-base", "house method")
 	size := set.String("size", "400x300", "canvas in mm, as 400x300")
-	name := set.String("o", "-", "file to write; - for standard output")
+	name := set.StringP("output", "o", "-", "file to write; - for standard output")
 	var w starter.Wish
 	set.IntVar(&w.Seed, "seed", 1, "another seed, another picture of the kind")
 	set.StringVar(&w.Title, "title", "", "title; the kind's own when left out")

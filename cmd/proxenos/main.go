@@ -9,7 +9,14 @@ import (
 	"io"
 	"os"
 	"os/signal"
+	"slices"
+	"strings"
 	"syscall"
+
+	"proxenos/core/lesson"
+	"proxenos/core/starter"
+	"proxenos/notices"
+	"proxenos/web/api"
 )
 
 // Exit codes of the shell.
@@ -19,50 +26,60 @@ const (
 	badInput = 2
 )
 
-const usage = `proxenos plans and rehearses one-session oil landscapes.
+// A command is a word of the shell.
+type command struct {
+	name, args, about string
+	setByEnvironment  bool
+	// do carries it out. It returns an exit code, or an error, which is bad input.
+	do func(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error)
+}
 
-  proxenos rehearse LESSON.json [--at 34m] [--width 1200] [--view paint|grey|value|squint|wet|thick|mud|covered|...] -o out.png
-  proxenos check    LESSON.json [--cupboard CUPBOARD.csv] [--runs RUNS.json] [--json]
-  proxenos score    LESSON.json [--fit 75m] [--pace 1.5] [--json]
-  proxenos mix      --target '#8d9bb0' | --lab 60,-2,-12 [--paints PW6,PB29,...] [--max-paints 4] [--parts 24] [--whole] [--ml 5] [--json]
-  proxenos supply   LESSON.json [--students 12] [--loss 0.25] [--ledger] [--json|--csv]
-  proxenos swatch   [LESSON.json] [--meter 7] [-o swatches.txt]
-  proxenos trace    LESSON.json [--mirror] [--grid 50] [--paper a4|letter] -o tracing.svg|tracing.pdf
-  proxenos begin    lake|coast|wood|fields|snow|dusk|waterfall|surf|village [--method wet-base] [--size 400x300] [--seed 1] [-o LESSON.json]
-  proxenos marks    -o marks.png
-  proxenos forms    -o forms.png
-  proxenos edit     LESSON.json EDIT.json|- [-o OUT.json]
-  proxenos schema
-  proxenos serve    [--listen 127.0.0.1:8817] [--demo] [--memory 2048] [--artifacts 4096] [--jobs 3] [--allow-network] [--host NAME,NAME]
-  proxenos work     [--jobs 3] [--memory 2048]
-  proxenos version
+// commands are all of them, in the order of a lesson's life.
+func commands() []command {
+	kinds := make([]string, 0, 9)
+	for _, k := range starter.Kinds() {
+		kinds = append(kinds, k.ID)
+	}
+	return []command{
+		{name: "begin", args: strings.Join(kinds, "|"), about: "a complete starting lesson, made sound", do: beginCommand},
+		{name: "rehearse", args: "LESSON.json -o out.png", about: "paint a lesson and show its canvas", do: rehearseCommand},
+		{name: "check", args: "LESSON.json", about: "say what will go wrong, and what mends it", do: checkCommand},
+		{name: "score", args: "LESSON.json", about: "the schedule: minutes, waits, tools, a better order", do: scoreCommand},
+		{name: "edit", args: "LESSON.json EDIT.json|-", about: "make an edit, as a remedy has it, and write the lesson", do: editCommand},
+		{name: "mix", args: "", about: "recipes for a colour", do: mixCommand},
+		{name: "supply", args: "LESSON.json", about: "piles, tubes and costs", do: supplyCommand},
+		{name: "swatch", args: "[LESSON.json]", about: "spectra of the paints or of a lesson's mixtures", do: swatchCommand},
+		{name: "trace", args: "LESSON.json -o tracing.svg|tracing.pdf", about: "the zones as lines at true size", do: traceCommand},
+		{name: "marks", args: "-o marks.png", about: "a sheet of every technique", do: marksCommand},
+		{name: "forms", args: "-o forms.png", about: "a sheet of every kind of zone", do: formsCommand},
+		{name: "schema", about: "the JSON schema of a lesson", do: writer("schema", func() ([]byte, error) { return lesson.Schema(), nil })},
+		{name: "serve", about: "the application", setByEnvironment: true, do: serveCommand},
+		{name: "work", about: "carry out jobs of servers on the same database", setByEnvironment: true, do: workCommand},
+		{name: "openapi", about: "the description of the API", do: writer("openapi", api.OpenAPI)},
+		{name: "notices", about: "the licences of what ships with the application", do: writer("notices", func() ([]byte, error) { return []byte(notices.Text), nil })},
+		{name: "version", about: "which build this is", do: writer("version", func() ([]byte, error) { return []byte("proxenos " + version() + "\n"), nil })},
+	}
+}
 
-What serve and work are told can stand in the environment as well: --listen as PROXENOS_LISTEN,
---allow-network as PROXENOS_ALLOW_NETWORK, and so on; DATABASE_URL names the database.
+// named is the command with a name.
+func named(name string) (command, bool) {
+	all := commands()
+	i := slices.IndexFunc(all, func(c command) bool { return c.name == name })
+	if i < 0 {
+		return command{}, false
+	}
+	return all[i], true
+}
 
-Exit 0 fine; 1 findings of severity stop (check); 2 bad input.
-`
-
-// A command carries out one word of the shell. It returns an exit code, or an
-// error, which is bad input.
-type command func(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error)
-
-var commands = map[string]command{
-	"rehearse": rehearseCommand,
-	"check":    checkCommand,
-	"score":    scoreCommand,
-	"mix":      mixCommand,
-	"supply":   supplyCommand,
-	"swatch":   swatchCommand,
-	"trace":    traceCommand,
-	"begin":    beginCommand,
-	"marks":    marksCommand,
-	"forms":    formsCommand,
-	"edit":     editCommand,
-	"schema":   schemaCommand,
-	"serve":    serveCommand,
-	"work":     workCommand,
-	"openapi":  openapiCommand,
+// usage says which commands there are.
+func usage() string {
+	var b strings.Builder
+	b.WriteString("proxenos plans and rehearses one-session oil landscapes.\n\n")
+	for _, c := range commands() {
+		fmt.Fprintf(&b, "  proxenos %-9s %s\n", c.name, c.about)
+	}
+	b.WriteString("\n'proxenos COMMAND --help' says what a command can be told.\nExit 0 fine; 1 findings of severity stop (check); 2 bad input.\n")
+	return b.String()
 }
 
 func main() {
@@ -73,20 +90,20 @@ func main() {
 }
 
 func execute(ctx context.Context, args []string, in io.Reader, out, errs io.Writer) int {
-	if len(args) == 1 && (args[0] == "version" || args[0] == "--version") {
-		fmt.Fprintln(out, "proxenos", version())
+	if len(args) == 0 || slices.Contains([]string{"help", "-h", "--help"}, args[0]) {
+		fmt.Fprint(out, usage())
 		return fine
 	}
-	if len(args) == 0 || args[0] == "help" || args[0] == "-h" || args[0] == "--help" {
-		fmt.Fprint(out, usage)
-		return fine
-	}
-	do, ok := commands[args[0]]
-	if !ok {
-		fmt.Fprintf(errs, "proxenos: %q is not a command: use rehearse, check, score, supply, mix, swatch, trace, begin, marks, forms, edit, schema, serve or work\n", args[0])
+	c, ok := named(strings.TrimPrefix(args[0], "--")) // --version is what many try first
+	if !ok || c.name != args[0] && c.name != "version" {
+		var names []string
+		for _, c := range commands() {
+			names = append(names, c.name)
+		}
+		fmt.Fprintf(errs, "proxenos: %q is not a command: use one of %s\n", args[0], strings.Join(names, ", "))
 		return badInput
 	}
-	code, err := do(ctx, args[1:], in, out)
+	code, err := c.do(ctx, args[1:], in, out)
 	if errors.Is(err, errHelp) {
 		return fine
 	}
@@ -95,4 +112,21 @@ func execute(ctx context.Context, args []string, in io.Reader, out, errs io.Writ
 		return badInput
 	}
 	return code
+}
+
+// writer is a command that takes nothing and writes a text.
+func writer(name string, text func() ([]byte, error)) func(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
+	return func(_ context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
+		switch plain, err := flags(flagsOf(name), args, out); {
+		case err != nil:
+			return 0, err
+		case len(plain) > 0:
+			return 0, fmt.Errorf("%s: %q is not wanted here", name, plain[0])
+		}
+		body, err := text()
+		if err == nil {
+			_, err = out.Write(body)
+		}
+		return fine, err
+	}
 }

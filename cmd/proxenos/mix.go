@@ -4,7 +4,6 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"flag"
 	"fmt"
 	"io"
 	"strconv"
@@ -17,7 +16,7 @@ import (
 
 // mixCommand finds recipes for a colour.
 func mixCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("mix", flag.ContinueOnError)
+	set := flagsOf("mix")
 	target := set.String("target", "", "colour as #rrggbb")
 	lab := set.String("lab", "", "colour as L,a,b (D65)")
 	paints := set.String("paints", strings.Join(paint.Keys(), ","), "keys of the paints at hand")

@@ -4,7 +4,6 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"flag"
 	"fmt"
 	"io"
 	"math"
@@ -25,7 +24,7 @@ type scored struct {
 }
 
 func scoreCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("score", flag.ContinueOnError)
+	set := flagsOf("score")
 	fit := set.String("fit", "", "minutes to fit into, as 75m")
 	pace := set.Float64("pace", 0, "how many times the written minutes of work the class takes; the lesson's when left out")
 	asJSON := set.Bool("json", false, "write JSON")

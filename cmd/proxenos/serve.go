@@ -4,7 +4,6 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
-	"flag"
 	"fmt"
 	"io"
 	"log/slog"
@@ -47,7 +46,7 @@ type settings struct {
 
 func serveSettings(args []string, out io.Writer) (*settings, error) {
 	var s settings
-	set := flag.NewFlagSet("serve", flag.ContinueOnError)
+	set := flagsOf("serve")
 	set.StringVar(&s.listen, "listen", "127.0.0.1:8817", "address")
 	set.BoolVar(&s.demo, "demo", false, "put the demo studio on the shelf")
 	set.Int64Var(&s.memory, "memory", 2048, "MB that the server may take")
@@ -181,13 +180,4 @@ func buildName() (string, error) {
 		return "", err
 	}
 	return hex.EncodeToString(h.Sum(nil))[:12], nil
-}
-
-func openapiCommand(_ context.Context, _ []string, _ io.Reader, out io.Writer) (int, error) {
-	text, err := api.OpenAPI()
-	if err != nil {
-		return 0, err
-	}
-	_, err = out.Write(append(text, '\n'))
-	return fine, err
 }

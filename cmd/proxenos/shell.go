@@ -5,7 +5,6 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"flag"
 	"fmt"
 	"image"
 	"image/png"
@@ -23,28 +22,6 @@ import (
 	"proxenos/export"
 	"proxenos/export/plaintext"
 )
-
-var errHelp = errors.New("help was asked for")
-
-// flags reads flags that may stand before, between and after the plain arguments.
-func flags(set *flag.FlagSet, args []string, out io.Writer) ([]string, error) {
-	set.SetOutput(io.Discard)
-	var plain []string
-	for {
-		if err := set.Parse(args); err != nil {
-			if errors.Is(err, flag.ErrHelp) {
-				fmt.Fprint(out, usage)
-				return nil, errHelp
-			}
-			return nil, fmt.Errorf("%s: %w: see 'proxenos help'", set.Name(), err)
-		}
-		if set.NArg() == 0 {
-			return plain, nil
-		}
-		plain = append(plain, set.Arg(0))
-		args = set.Args()[1:]
-	}
-}
 
 // readLesson reads and checks a lesson file; "-" is standard input.
 func readLesson(name string, in io.Reader) (*lesson.Lesson, error) {
@@ -79,11 +56,11 @@ func readFile(name string, in io.Reader, most int64) ([]byte, error) {
 }
 
 func rehearseCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("rehearse", flag.ContinueOnError)
+	set := flagsOf("rehearse")
 	at := set.String("at", "", "minute, as 34m; the end when left out")
 	width := set.Int("width", 1200, "pixels")
 	view := set.String("view", string(film.Paint), "view")
-	name := set.String("o", "", "PNG file to write; - for standard output")
+	name := set.StringP("output", "o", "", "PNG file to write; - for standard output")
 	cell := set.Float64("cell", rehearse.FineCell, "side of a cell, mm")
 	plain, err := flags(set, args, out)
 	switch {
@@ -141,8 +118,8 @@ func formsCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 
 // sheetCommand writes a sheet of specimens.
 func sheetCommand(ctx context.Context, name string, sheet func(context.Context) (image.Image, error), args []string, out io.Writer) (int, error) {
-	set := flag.NewFlagSet(name, flag.ContinueOnError)
-	file := set.String("o", "", "PNG file to write; - for standard output")
+	set := flagsOf(name)
+	file := set.StringP("output", "o", "", "PNG file to write; - for standard output")
 	plain, err := flags(set, args, out)
 	switch {
 	case err != nil:
@@ -175,7 +152,7 @@ func minuteOf(s string, end float64) (float64, error) {
 }
 
 func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("check", flag.ContinueOnError)
+	set := flagsOf("check")
 	asJSON := set.Bool("json", false, "write JSON")
 	stock := set.String("cupboard", "", "CSV of what there is, to be held against what the lesson needs")
 	taught := set.String("runs", "", "JSON list of taught sessions, to be held against the minutes")
@@ -287,8 +264,8 @@ func report(out io.Writer, l *lesson.Lesson, list []rule.Finding) {
 }
 
 func editCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("edit", flag.ContinueOnError)
-	name := set.String("o", "-", "file to write; - for standard output")
+	set := flagsOf("edit")
+	name := set.StringP("output", "o", "-", "file to write; - for standard output")
 	plain, err := flags(set, args, out)
 	if err != nil {
 		return 0, err
@@ -320,9 +297,4 @@ func editCommand(_ context.Context, args []string, in io.Reader, out io.Writer) 
 		return 0, fmt.Errorf("edit: %w: name a file that can be written", err)
 	}
 	return fine, nil
-}
-
-func schemaCommand(_ context.Context, _ []string, _ io.Reader, out io.Writer) (int, error) {
-	_, err := out.Write(lesson.Schema())
-	return fine, err
 }

@@ -352,7 +352,18 @@ func TestSchemaAndHelp(t *testing.T) {
 	if code, out, _ := shell(t, "", "help"); code != fine || !strings.Contains(out, "proxenos rehearse") {
 		t.Errorf("help: exit %d %s", code, out)
 	}
-	if code, out, _ := shell(t, "", "check", "--help"); code != fine || out == "" {
-		t.Errorf("check --help: exit %d", code)
+	for _, c := range commands() {
+		if code, out, _ := shell(t, "", c.name, "--help"); code != fine || !strings.Contains(out, "proxenos "+c.name) || !strings.Contains(out, c.about) {
+			t.Errorf("%s --help: exit %d %s", c.name, code, out)
+		}
+	}
+	if code, out, _ := shell(t, "", "serve", "-h"); code != fine || !strings.Contains(out, "--allow-network") || !strings.Contains(out, "PROXENOS_LISTEN") {
+		t.Errorf("serve -h: exit %d %s", code, out)
+	}
+	if code, out, _ := shell(t, "", "notices"); code != fine || !strings.Contains(out, "standard library") {
+		t.Errorf("notices: exit %d", code)
+	}
+	if code, _, errs := shell(t, "", "work", "--jobs", "many"); code != badInput || !strings.Contains(errs, "work --help") {
+		t.Errorf("a flag that is none: exit %d %s", code, errs)
 	}
 }

@@ -5,7 +5,6 @@ import (
 	"encoding/csv"
 	"encoding/json"
 	"errors"
-	"flag"
 	"fmt"
 	"io"
 
@@ -15,7 +14,7 @@ import (
 
 // supplyCommand tells what a lesson uses up.
 func supplyCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("supply", flag.ContinueOnError)
+	set := flagsOf("supply")
 	students := set.Int("students", 1, "for how many people")
 	loss := set.Float64("loss", supply.Loss, "share of a pile that stays on palette and knife")
 	asJSON := set.Bool("json", false, "write JSON")

@@ -3,7 +3,6 @@ package main
 import (
 	"bytes"
 	"context"
-	"flag"
 	"fmt"
 	"io"
 	"os"
@@ -17,8 +16,8 @@ import (
 
 // swatchCommand writes the spectra of the catalogue, or of a lesson's mixtures, as CGATS.
 func swatchCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("swatch", flag.ContinueOnError)
-	name := set.String("o", "-", "file to write; - for standard output")
+	set := flagsOf("swatch")
+	name := set.StringP("output", "o", "-", "file to write; - for standard output")
 	serial := set.Int("meter", 0, "read them with the simulated meter of this number instead of writing them exactly")
 	plain, err := flags(set, args, out)
 	if err != nil {

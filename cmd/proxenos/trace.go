@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"errors"
-	"flag"
 	"fmt"
 	"io"
 	"os"
@@ -16,8 +15,8 @@ import (
 // traceCommand writes a lesson's zones as lines at true size, as SVG or PDF by the name
 // of the file.
 func traceCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("trace", flag.ContinueOnError)
-	name := set.String("o", "", "file to write: .svg, or .pdf tiled over sheets")
+	set := flagsOf("trace")
+	name := set.StringP("output", "o", "", "file to write: .svg, or .pdf tiled over sheets")
 	var t export.Tracing
 	set.BoolVar(&t.Mirror, "mirror", false, "left and right exchanged")
 	set.Float64Var(&t.Grid, "grid", 0, "mm between the lines of a grid; 0 for none")

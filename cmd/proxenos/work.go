@@ -3,14 +3,12 @@ package main
 import (
 	"context"
 	"errors"
-	"flag"
 	"fmt"
 	"io"
 	"log/slog"
 	"os"
 	"runtime"
 	"runtime/debug"
-	"strings"
 	"time"
 
 	"proxenos/core/rehearse"
@@ -29,7 +27,7 @@ func usualPlaces() int { return max(2, runtime.NumCPU()-1) }
 // workCommand carries out jobs that servers on the same database were asked for, until it is
 // ended; what is under way then another process takes over.
 func workCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer) (int, error) {
-	set := flag.NewFlagSet("work", flag.ContinueOnError)
+	set := flagsOf("work")
 	places := set.Int("jobs", usualPlaces(), "jobs at once")
 	memory := set.Int64("memory", 2048, "MB that it may take")
 	if err := fromEnvironment(set); err != nil {
@@ -117,20 +115,6 @@ func listen(ctx context.Context, db *store.Store, log *slog.Logger, heard func(s
 		})
 	}()
 	return func() { cancel(); <-ended }
-}
-
-// fromEnvironment gives flags what the environment says: --allow-network is
-// PROXENOS_ALLOW_NETWORK there. What stands in the command comes before it.
-func fromEnvironment(set *flag.FlagSet) (err error) {
-	set.VisitAll(func(f *flag.Flag) {
-		name := "PROXENOS_" + strings.ToUpper(strings.ReplaceAll(f.Name, "-", "_"))
-		if value, there := os.LookupEnv(name); there && err == nil {
-			if wrong := set.Set(f.Name, value); wrong != nil {
-				err = fmt.Errorf("%s: %s is %q: %w", set.Name(), name, value, wrong)
-			}
-		}
-	})
-	return err
 }
 
 // version names the build: the commit that it was made of, and the engine that paints.

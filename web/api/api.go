@@ -23,6 +23,7 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/easel"
 	"proxenos/news"
+	"proxenos/notices"
 	"proxenos/store"
 	"proxenos/studio"
 	"proxenos/work"
@@ -70,6 +71,10 @@ func (s *Server) Handler() *fiber.App {
 	s.describe(app)
 	app.Use("/api", func(c *fiber.Ctx) error {
 		return fiber.NewError(http.StatusNotFound, c.Path()+" is not an address of the API: see /api/openapi.json")
+	})
+	app.Get("/notices", func(c *fiber.Ctx) error {
+		c.Set(fiber.HeaderContentType, "text/plain; charset=utf-8")
+		return c.SendString(notices.Text)
 	})
 	app.Get("/*", s.serveApp)
 	return app

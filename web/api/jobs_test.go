@@ -170,6 +170,9 @@ func TestItIsWatched(t *testing.T) {
 			t.Errorf("the metrics say nothing of %s", line)
 		}
 	}
+	if r := s.ask("GET", "/notices", nil); r.StatusCode != 200 || !strings.HasPrefix(r.Header.Get("Content-Type"), "text/plain") || !strings.Contains(string(r.body), "@fontsource/literata") {
+		t.Errorf("the notices: %d %s", r.StatusCode, r.Header.Get("Content-Type"))
+	}
 	if r := s.ask("GET", "/api/ready", nil); r.StatusCode != 200 {
 		t.Errorf("ready: %d %s", r.StatusCode, r.body)
 	}

@@ -58,6 +58,11 @@ export function Shelf({ named }: { named?: string }) {
         {studios.data && studios.data.length > 0 && !studio && <p>There is no such studio here. Choose one above.</p>}
         {!shelf.data && !failed && (studio ?? !studios.data) && <p className="text-quiet">Fetching the lessons.</p>}
       </main>
+      <footer className="border-t border-line pt-2 text-sm text-quiet">
+        <a href="/notices" className="underline-offset-2 hover:underline">
+          Licences of what ships with this application
+        </a>
+      </footer>
     </div>
   )
 }

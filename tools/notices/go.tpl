@@ -1,0 +1,2 @@
+{{ range . }}{{ .Name }}	{{ .Version }}	{{ .LicenseName }}	{{ .LicensePath }}
+{{ end }}
