@@ -11,6 +11,7 @@ import (
 	"log/slog"
 	"slices"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/hashicorp/golang-lru/v2/simplelru"
@@ -27,6 +28,8 @@ type Cabinet interface {
 	// Canvas returns what was last kept of a lesson, or of another one that is painted the
 	// same; nothing where there is none.
 	Canvas(ctx context.Context, lesson, painting string) ([]byte, error)
+	// Exactly returns the canvas of a painting; nothing where none is kept.
+	Exactly(ctx context.Context, painting string) ([]byte, error)
 	// Keep keeps the canvas of a lesson in the place of the one before.
 	Keep(ctx context.Context, lesson, painting string, canvas []byte) error
 }
@@ -37,7 +40,10 @@ type Options struct {
 	Cabinet Cabinet // nil for none
 	Log     *slog.Logger
 	Check   func(*rule.Context) ([]rule.Finding, error) // who judges; the rules, when left out
-	Told    func(Told)                                  // is told how far rehearsals are, and does not wait; nobody, when left out
+	// Elsewhere sees to it that what another process paints of a lesson is in the cabinet, and
+	// returns once it is, or at once where the lesson is painted here; nil where nobody else paints.
+	Elsewhere func(ctx context.Context, lesson string, version int) error
+	Told      func(Told) // is told how far rehearsals are, and does not wait; nobody, when left out
 }
 
 // usualMemory is for those who do not say.
@@ -59,6 +65,8 @@ type Easel struct {
 	asked  map[string]bool              // lessons that the cabinet was asked for
 	store  keeper
 	taking singleflight.Group
+
+	painted atomic.Int64
 }
 
 // New makes an easel.
@@ -85,7 +93,7 @@ func New(o Options) *Easel {
 
 // Adopt takes canvases in that somebody else has painted of a lesson, with what the rules say of
 // them, so that nobody paints them again.
-func (e *Easel) Adopt(key string, version int, coarse, fine *rehearse.Rehearsal, findings []rule.Finding) {
+func (e *Easel) Adopt(key string, version int, coarse, fine *rehearse.Rehearsal, findings []rule.Finding) *Job {
 	l := fine.Lesson
 	painting := l.Painting()
 	j := newJob(l, key, version, painting+"/"+l.Judging(), painting, func() {})
@@ -97,12 +105,13 @@ func (e *Easel) Adopt(key string, version int, coarse, fine *rehearse.Rehearsal,
 	j.weigh()
 	e.mu.Lock()
 	var pack []*Job
-	if e.work[j.name] == nil {
+	if there := e.work[j.name]; there == nil {
 		e.work[j.name] = j
 		pack = e.keep(j)
 	}
 	e.mu.Unlock()
 	packAll(pack)
+	return j
 }
 
 // Kept is how many canvases are kept, and how many bytes they take.
@@ -116,6 +125,9 @@ func (e *Easel) Kept() (canvases int, bytes int64) {
 	return canvases, bytes
 }
 
+// Painted is how many canvases were painted here, from the beginning or from where they differ.
+func (e *Easel) Painted() int64 { return e.painted.Load() }
+
 // Close stops all work, waits for it to end and keeps what is not kept yet.
 func (e *Easel) Close() {
 	e.cancel()
@@ -128,11 +140,23 @@ func (e *Easel) Close() {
 // a newer is not, for somebody may still ask how it was. One that paints the same goes on, and
 // this one takes its canvas. Who asks again for what waits lets it rise.
 func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
+	return e.rehearse(key, version, l, false)
+}
+
+// Here is Rehearse for what another process wants painted here.
+func (e *Easel) Here(key string, version int, l *lesson.Lesson) *Job {
+	return e.rehearse(key, version, l, true)
+}
+
+func (e *Easel) rehearse(key string, version int, l *lesson.Lesson, here bool) *Job {
 	painting := l.Painting()
 	name := painting + "/" + l.Judging()
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	if j, ok := e.work[name]; ok {
+		if j.here = j.here || here; here && j.letGo != nil {
+			j.letGo()
+		}
 		if j.key == key {
 			j.version = max(j.version, version) // taken back, it is the newest again
 		} else {
@@ -161,7 +185,7 @@ func (e *Easel) Rehearse(key string, version int, l *lesson.Lesson) *Job {
 	}
 	ctx, cancel := context.WithCancel(e.ctx)
 	j := newJob(l, key, version, name, painting, cancel)
-	j.place, j.after = e.turn.line(), after
+	j.place, j.after, j.here = e.turn.line(), after, here
 	if after != nil {
 		after.place.rise() // it is waited for now
 	}
@@ -318,11 +342,19 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 			return ctx.Err()
 		}
 	}
+	if err := e.elsewhere(ctx, j); err != nil {
+		return err
+	}
 	if err := j.place.take(ctx); err != nil {
 		return err
 	}
 	defer j.place.give()
 	before := e.before(ctx, j)
+	if before.painting != j.painting {
+		if exact := e.exactly(ctx, j); exact != nil {
+			before = exact
+		}
+	}
 	var waits error // it is not its turn any more
 	step := func(done, _ int) {
 		if waits == nil {
@@ -353,10 +385,35 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 		return err
 	}
 	j.rehearsal, j.fromCabinet = r, before.fromCabinet && before.painting == j.painting
+	if j.Progress() > 0 {
+		e.painted.Add(1)
+		e.Log.Info("painted", "lesson", j.key, "version", j.version, "painting", j.painting[:12], "steps", j.Progress(), "seconds", time.Since(began).Seconds())
+	}
 	close(j.painted)
 	e.tell(j, Painted)
 	j.findings, err = e.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
 	return err
+}
+
+// elsewhere waits until another process has painted what it is to paint, if that is so. It ends
+// as soon as somebody wants it painted here, for it may be what that one waits for.
+func (e *Easel) elsewhere(ctx context.Context, j *Job) error {
+	if e.Elsewhere == nil {
+		return nil
+	}
+	waits, letGo := context.WithCancel(ctx)
+	defer letGo()
+	e.mu.Lock()
+	j.letGo = letGo
+	here := j.here
+	e.mu.Unlock()
+	if here {
+		return nil
+	}
+	if err := e.Elsewhere(waits, j.key, j.version); err != nil && waits.Err() == nil {
+		e.Log.Warn("what another process paints did not come: it is painted here", "lesson", j.key, "error", err)
+	}
+	return ctx.Err()
 }
 
 // soon is in what time a coarse canvas is painted whose fine one is worth waiting for;

@@ -239,11 +239,74 @@ func (d *drawer) Canvas(_ context.Context, lesson, _ string) ([]byte, error) {
 	return d.held[lesson], nil
 }
 
-func (d *drawer) Keep(_ context.Context, lesson, _ string, canvas []byte) error {
+func (d *drawer) Exactly(_ context.Context, painting string) ([]byte, error) {
 	d.mu.Lock()
 	defer d.mu.Unlock()
-	d.held[lesson] = canvas
+	return d.held[painting], nil
+}
+
+func (d *drawer) Keep(_ context.Context, lesson, painting string, canvas []byte) error {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	d.held[lesson], d.held[painting] = canvas, canvas
 	return nil
+}
+
+// What another process has painted is taken over, and not painted here; where that one does
+// not answer it is painted here.
+func TestWhatIsPaintedElsewhereIsTakenOver(t *testing.T) {
+	d := &drawer{held: map[string][]byte{}}
+	there := easel.New(easel.Options{Cabinet: d})
+	defer there.Close()
+	asked := 0
+	here := easel.New(easel.Options{Cabinet: d, Elsewhere: func(_ context.Context, lesson string, n int) error {
+		asked++
+		if n > 1 {
+			return errors.New("it does not answer")
+		}
+		j := there.Here(lesson, n, sample.Lesson())
+		if err := finish(t, j); err != nil {
+			return err
+		}
+		there.KeepNow(j)
+		return nil
+	}})
+	defer here.Close()
+	j := here.Rehearse("a", 1, sample.Lesson())
+	if err := finish(t, j); err != nil {
+		t.Fatal(err)
+	}
+	if asked != 1 || here.Painted() != 0 || there.Painted() != 1 || j.Progress() != 0 {
+		t.Errorf("asked %d times; %d are painted here, %d there", asked, here.Painted(), there.Painted())
+	}
+	if err := finish(t, here.Rehearse("a", 2, version(t, 9))); err != nil {
+		t.Fatal(err)
+	}
+	if asked != 2 || here.Painted() != 1 {
+		t.Errorf("without an answer %d are painted here", here.Painted())
+	}
+	if err := finish(t, here.Here("b", 1, version(t, 11))); err != nil || asked != 2 {
+		t.Errorf("what another process wants painted here is asked for elsewhere: %v", err)
+	}
+}
+
+// Who waits for another process paints it when that one wants it painted here in the end.
+func TestWhatComesBackIsPaintedHere(t *testing.T) {
+	asked := make(chan bool)
+	e := easel.New(easel.Options{Elsewhere: func(ctx context.Context, _ string, _ int) error {
+		close(asked)
+		<-ctx.Done()
+		return ctx.Err()
+	}})
+	defer e.Close()
+	waits := e.Rehearse("a", 1, sample.Lesson())
+	<-asked
+	if here := e.Here("a", 1, sample.Lesson()); here != waits {
+		t.Error("it is another rehearsal")
+	}
+	if err := finish(t, waits); err != nil || e.Painted() != 1 {
+		t.Errorf("%d are painted: %v", e.Painted(), err)
+	}
 }
 
 // After a restart a lesson is not painted again, and an edit goes on from its last canvas.

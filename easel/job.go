@@ -23,7 +23,9 @@ type Job struct {
 	name     string   // what is painted and judged
 	painting string   // what is painted
 	place    *waiter
-	after    *Job // paints the same and is not done; its canvas will do
+	here     bool               // it is not asked whether another process paints it
+	letGo    context.CancelFunc // ends to wait for another process
+	after    *Job               // paints the same and is not done; its canvas will do
 	cancel   context.CancelFunc
 	done     atomic.Int32
 	drafted  chan struct{} // closed once trials may be read

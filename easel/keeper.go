@@ -122,6 +122,22 @@ func (k *keeper) keep(j *Job) {
 	}
 }
 
+// KeepNow keeps the canvas of a job that is done at once, so that other processes can take it
+// over. It is no harm when that fails: they paint it then.
+func (e *Easel) KeepNow(j *Job) {
+	if e.Cabinet == nil || j.fromCabinet {
+		return
+	}
+	k := &e.store
+	k.mu.Lock()
+	if k.pending[j.key] == j {
+		delete(k.pending, j.key)
+		delete(k.since, j.key)
+	}
+	k.mu.Unlock()
+	k.keep(j)
+}
+
 // encode writes both canvases: the length of the coarse one, it, and the fine one.
 func (j *Job) encode() (body []byte, err error) {
 	defer fault.Catch(&err)
@@ -164,6 +180,25 @@ func decode(body []byte) (j *Job, err error) {
 	j.Lesson = j.rehearsal.Lesson
 	j.painting, j.fromCabinet = j.Lesson.Painting(), true
 	return j, nil
+}
+
+// exactly is the canvas of what a job paints, where the cabinet has it; nil where it has not.
+func (e *Easel) exactly(ctx context.Context, j *Job) *Job {
+	if e.Cabinet == nil {
+		return nil
+	}
+	body, err := e.Cabinet.Exactly(ctx, j.painting)
+	var kept *Job
+	if err == nil && body != nil {
+		kept, err = decode(body)
+	}
+	if err != nil {
+		if ctx.Err() == nil {
+			e.Log.Warn("a kept canvas cannot be used", "lesson", j.key, "error", err)
+		}
+		return nil
+	}
+	return kept
 }
 
 // takeOut takes what the cabinet has of a lesson in as its last canvas, once at a time.

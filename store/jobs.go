@@ -33,6 +33,7 @@ type Job struct {
 	Same     string `db:"same"`    // what is asked: while it is under way, who asks for the same gets this one
 	Request  string `db:"request"` // JSON
 	Batch    bool   `db:"batch"`
+	Bound    bool   `db:"bound"` // it is for the process that has its lesson's canvas
 	State    State  `db:"state"`
 	Said     string `db:"said"`
 	Result   string `db:"result"` // JSON, once done
@@ -51,7 +52,7 @@ const MostWaiting = 200
 // stream may be on its way.
 const comesWithin = 20 * time.Second
 
-const jobColumns = `id, studio_id, lesson_id, kind, same, request, batch, state, said, result, problem, tries, stop`
+const jobColumns = `id, studio_id, lesson_id, kind, same, request, batch, bound, state, said, result, problem, tries, stop`
 
 // Ask takes a job in, or lets the one rise that is the same and under way; fresh says which.
 // Watcher names who waits for it; nobody when it is empty.
@@ -85,8 +86,9 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 			watchers = append(watchers, watcher)
 		}
 		fresh = true
-		err = tx.GetContext(ctx, &out, `insert into job (id, studio_id, lesson_id, kind, same, request, batch, watchers, watched_at)
-			values ($1, $2, $3, $4, $5, $6, $7, $8, clock_timestamp() + $9 * interval '1 second') returning `+jobColumns, newID(), j.StudioID, j.LessonID, j.Kind, j.Same, j.Request, j.Batch, watchers, comesWithin.Seconds())
+		err = tx.GetContext(ctx, &out, `insert into job (id, studio_id, lesson_id, kind, same, request, batch, bound, watchers, watched_at)
+			values ($1, $2, $3, $4, $5, $6, $7, $8, $9, clock_timestamp() + $10 * interval '1 second') returning `+jobColumns,
+			newID(), j.StudioID, j.LessonID, j.Kind, j.Same, j.Request, j.Batch, j.Bound, watchers, comesWithin.Seconds())
 	}
 	if err != nil {
 		return Job{}, false, told(err)
@@ -96,8 +98,9 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 
 // Take gives the job whose turn it is to a process: what somebody looks at before what can
 // wait; then the studio of which least is under way and which was served longest ago; of a
-// studio what was asked for last. Without batch, only what somebody looks at. ErrNotFound when
-// nothing waits.
+// studio what was asked for last. Without batch, only what somebody looks at. What is bound to
+// the canvas of a lesson goes to nobody else while the process lives that has it. ErrNotFound
+// when nothing waits.
 func (s *Store) Take(ctx context.Context, process string, batch bool) (j Job, err error) {
 	err = s.db.GetContext(ctx, &j, `update job set state = 'running', process = $1, begun_at = clock_timestamp(), beat_at = clock_timestamp(), tries = tries + 1
 		where id = (
@@ -106,7 +109,9 @@ func (s *Store) Take(ctx context.Context, process string, batch bool) (j Job, er
 				select count(*) filter (where o.state = 'running') as busy, max(o.begun_at) as served
 				from job o where o.studio_id = w.studio_id and (o.state = 'running' or o.ended_at > now() - interval '1 minute')
 			) o on true
-			where w.state = 'waiting' and not w.stop and ($2 or not w.batch)
+			where w.state = 'waiting' and not w.stop and ($2 or not w.batch) and not (w.bound and exists (
+				select from lease join process p on p.id = lease.process
+				where lease.lesson_id = w.lesson_id and lease.process <> $1 and `+alive+`))
 			order by w.batch, o.busy, o.served nulls first, w.risen_at desc
 			limit 1 for update of w skip locked)
 		returning `+jobColumns, process, batch)
@@ -234,6 +239,12 @@ func (s *Store) Again(ctx context.Context, id, process string, mostTries int, wh
 // Forget throws away what ended long ago, and what happened then.
 func (s *Store) Forget(ctx context.Context, after time.Duration) error {
 	_, err := s.db.ExecContext(ctx, `delete from job where ended_at < now() - $1 * interval '1 second'`, after.Seconds())
+	if err == nil {
+		_, err = s.db.ExecContext(ctx, `delete from process where beat_at < now() - $1 * interval '1 second'`, after.Seconds())
+	}
+	if err == nil {
+		_, err = s.db.ExecContext(ctx, `delete from lease where not exists (select from process where id = lease.process)`)
+	}
 	if err == nil {
 		_, err = s.db.ExecContext(ctx, `delete from event where at < now() - $1 * interval '1 second'`, after.Seconds())
 	}

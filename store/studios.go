@@ -40,6 +40,12 @@ func (s *Store) Studios(ctx context.Context) ([]Studio, error) {
 	return out, told(err)
 }
 
+// StudioOf is the studio that a lesson belongs to.
+func (s *Store) StudioOf(ctx context.Context, lesson string) (studio string, err error) {
+	err = s.db.GetContext(ctx, &studio, `select studio_id from lesson where id = $1`, lesson)
+	return studio, told(err)
+}
+
 // HasStudio reports whether there is a studio with an id.
 func (s *Store) HasStudio(ctx context.Context, id string) (there bool, err error) {
 	err = s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, id)

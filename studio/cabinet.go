@@ -19,8 +19,14 @@ const canvas = "canvas"
 func (c Cabinet) Canvas(ctx context.Context, lesson, painting string) ([]byte, error) {
 	body, err := c.Store.Latest(ctx, lesson, rehearse.Version, canvas)
 	if errors.Is(err, store.ErrNotFound) {
-		body, err = c.Store.Artifact(ctx, store.Artifact{Maker: rehearse.Version, Painting: painting, Kind: canvas})
+		return c.Exactly(ctx, painting)
 	}
+	return body, err
+}
+
+// Exactly returns the canvas of a painting; nothing where none is kept.
+func (c Cabinet) Exactly(ctx context.Context, painting string) ([]byte, error) {
+	body, err := c.Store.Artifact(ctx, store.Artifact{Maker: rehearse.Version, Painting: painting, Kind: canvas})
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, nil
 	}

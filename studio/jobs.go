@@ -21,19 +21,20 @@ import (
 
 // Kinds of work that take longer than a blink.
 const (
-	TryJob   = "try"
-	RankJob  = "rank"
-	MendJob  = "mend"
-	OrderJob = "order"
-	FitJob   = "fit"
+	RehearseJob = "rehearse"
+	TryJob      = "try"
+	RankJob     = "rank"
+	MendJob     = "mend"
+	OrderJob    = "order"
+	FitJob      = "fit"
 )
 
 // Kinds are all of them.
-func Kinds() []string { return []string{TryJob, RankJob, MendJob, OrderJob, FitJob} }
+func Kinds() []string { return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob} }
 
 // Asked is what a job is asked for. Which fields count depends on its kind.
 type Asked struct {
-	Kind    string          `json:"kind" enum:"try,rank,mend,order,fit" doc:"try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes"`
+	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes"`
 	Lesson  string          `json:"lesson" maxLength:"40"`
 	From    int             `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that it is about"`
 	Edit    *lesson.AnyEdit `json:"edit,omitempty" doc:"try: what is tried"`
@@ -101,7 +102,7 @@ func (a *Asked) Check() error {
 		if a.Minutes < leastFit || a.Minutes > mostFit {
 			faults = append(faults, lesson.Fault{Path: "minutes", Problem: fmt.Sprintf("is %d", a.Minutes), Cure: fmt.Sprintf("give %d to %d", leastFit, mostFit)})
 		}
-	case MendJob, OrderJob:
+	case RehearseJob, MendJob, OrderJob:
 	default:
 		faults = append(faults, lesson.Fault{Path: "kind", Problem: fmt.Sprintf("is %q", a.Kind), Cure: fmt.Sprintf("use one of %v", Kinds())})
 	}
@@ -119,7 +120,7 @@ func (a Asked) Job(studio string) (store.Job, error) {
 	if err != nil {
 		return store.Job{}, err
 	}
-	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: a.Kind == MendJob || a.Kind == FitJob}, nil
+	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: a.Kind == MendJob || a.Kind == FitJob, Bound: a.Kind != MendJob}, nil
 }
 
 // CarryOut does what a job asks for. say tells how far it is.
@@ -135,6 +136,11 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 	}
 	var out Came
 	switch a.Kind {
+	case RehearseJob:
+		painted := d.Easel.Here(r.LessonID, r.Number, l)
+		if _, err = painted.Judged(ctx); err == nil {
+			d.Easel.KeepNow(painted)
+		}
 	case TryJob:
 		out.Trial, err = room.try(ctx, r, l, a)
 	case RankJob:
@@ -324,7 +330,7 @@ func (d *Desk) adopt(ctx context.Context, r store.Revision, own *starter.Own) er
 	}
 	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: fine.Lesson, Rehearsal: fine, Trials: coarse})
 	if err == nil {
-		d.Easel.Adopt(r.LessonID, r.Number, coarse, fine, list)
+		d.Easel.KeepNow(d.Easel.Adopt(r.LessonID, r.Number, coarse, fine, list)) // whoever has the lesson's canvas takes it over
 	}
 	return err
 }

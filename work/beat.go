@@ -7,6 +7,8 @@ import (
 	"slices"
 	"time"
 
+	"github.com/riverqueue/river"
+
 	"proxenos/store"
 )
 
@@ -38,10 +40,26 @@ func away(err error) bool {
 	return errors.Is(err, store.ErrUnavailable) || errors.Is(err, context.DeadlineExceeded)
 }
 
+// live says that this process lives, where it carries out work.
+func (q *Queue) live(ctx context.Context) error {
+	if q.Places == 0 {
+		return nil
+	}
+	now := time.Now()
+	err := q.Store.Lives(ctx, q.process)
+	if err == nil {
+		q.lived.Store(now.UnixNano())
+	}
+	return err
+}
+
 // beat says once that this process lives, and for whom it watches.
 func (q *Queue) beat() error {
-	ctx, cancel := context.WithTimeout(q.ctx, silentFor/2)
+	ctx, cancel := context.WithTimeout(q.ctx, store.SilentFor/2)
 	defer cancel()
+	if err := q.live(ctx); err != nil {
+		return err
+	}
 	if q.Tabs != nil {
 		if err := q.Store.Watch(ctx, q.Tabs()); err != nil {
 			return err
@@ -64,9 +82,9 @@ func (q *Queue) beat() error {
 	if err := q.Store.Leave(ctx, leftFor); err != nil {
 		return err
 	}
-	waiting, err := q.Store.Rescue(ctx, silentFor, MostTries)
+	waiting, err := q.Store.Rescue(ctx, store.SilentFor, MostTries)
 	if err == nil && waiting > 0 && q.Places > q.Running() { // a ticket too many does no harm
-		q.call(ctx)
+		q.call(ctx, river.QueueDefault)
 	}
 	return err
 }

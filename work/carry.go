@@ -7,6 +7,8 @@ import (
 	"fmt"
 	"time"
 
+	"github.com/riverqueue/river"
+
 	"proxenos/core/fault"
 	"proxenos/store"
 )
@@ -42,6 +44,11 @@ func (q *Queue) take(ctx context.Context) (store.Job, error) {
 	}
 	q.mu.Unlock()
 	j, err := q.Store.Take(ctx, q.process, batch < max(1, q.Places-1))
+	if err == nil && j.Bound { // its canvas is here from now on
+		if _, err := q.Holds(ctx, j.LessonID); err != nil {
+			q.Log.Warn("whose canvas it is was not told", "lesson", j.LessonID, "error", err)
+		}
+	}
 	if err == nil {
 		q.mu.Lock()
 		q.running[j.ID] = &running{batch: j.Batch, cancel: func(error) {}}
@@ -76,7 +83,7 @@ func (q *Queue) next(ctx context.Context) {
 		q.mu.Lock()
 		delete(q.running, j.ID)
 		q.mu.Unlock()
-		q.call(context.WithoutCancel(ctx)) // its place is free: something may wait for it
+		q.call(context.WithoutCancel(ctx), river.QueueDefault) // its place is free: something may wait for it
 	}()
 	// What came of it is written down even when the process is about to end.
 	last, done := context.WithTimeout(context.WithoutCancel(ctx), closeLater)
@@ -108,7 +115,7 @@ func (q *Queue) end(ctx context.Context, j store.Job, result []byte, err error, 
 func (q *Queue) again(ctx context.Context, j store.Job, why string) error {
 	err := q.Store.Again(ctx, j.ID, q.process, MostTries, why)
 	if err == nil {
-		q.call(ctx)
+		q.call(ctx, river.QueueDefault)
 	}
 	return err
 }

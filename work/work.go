@@ -8,12 +8,16 @@
 package work
 
 import (
+	"cmp"
 	"context"
 	"crypto/rand"
 	"errors"
 	"fmt"
 	"log/slog"
+	"slices"
+	"strings"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -43,7 +47,6 @@ type Options struct {
 // Times by which the queue notices things.
 const (
 	beatEvery  = time.Second     // a process says that it lives
-	silentFor  = 6 * time.Second // after which one is taken for gone
 	leftFor    = 5 * time.Second // after which nobody waits for a job any more
 	sayEvery   = 200 * time.Millisecond
 	longest    = 15 * time.Minute // that a job may take
@@ -51,6 +54,9 @@ const (
 	forgets    = time.Minute
 	closeLater = 5 * time.Second // that a job may take to end when the process ends
 )
+
+// boundPlaces is how many jobs a process carries out besides that are bound to a canvas here.
+const boundPlaces = 2
 
 // MostTries is how often a job is begun again that a fault of the program or a process that
 // went kept from its end.
@@ -69,9 +75,12 @@ type Queue struct {
 	cancel  context.CancelFunc
 	loops   sync.WaitGroup
 
-	taking  sync.Mutex // held while a job is taken
+	taking  sync.Mutex   // held while a job is taken
+	lived   atomic.Int64 // when it was last said that this process lives, ns
 	mu      sync.Mutex
 	running map[string]*running
+	ends    map[string][]chan struct{} // who waits for the end of a job
+	leases  map[string]bool            // lessons whose last canvas is here
 }
 
 // running is a job that is carried out here.
@@ -117,11 +126,15 @@ func Open(ctx context.Context, o Options) (*Queue, error) {
 	if err != nil {
 		return nil, err
 	}
-	q := &Queue{Options: o, process: rand.Text()[:12], pool: pool, running: map[string]*running{}}
+	q := &Queue{Options: o, process: "p" + strings.ToLower(rand.Text()[:12]), pool: pool, running: map[string]*running{}, ends: map[string][]chan struct{}{}, leases: map[string]bool{}}
 	q.ctx, q.cancel = context.WithCancel(context.WithoutCancel(ctx))
 	if err := q.begin(ctx); err != nil {
 		q.cancel()
 		pool.Close()
+		return nil, fmt.Errorf("the queue of jobs: %w", err)
+	}
+	if err := q.live(ctx); err != nil {
+		q.Close()
 		return nil, fmt.Errorf("the queue of jobs: %w", err)
 	}
 	q.loops.Go(q.beats)
@@ -142,7 +155,7 @@ func (q *Queue) begin(ctx context.Context) error {
 	if q.Places > 0 {
 		workers := river.NewWorkers()
 		river.AddWorker(workers, &taker{q: q})
-		config.Workers, config.Queues = workers, map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: q.Places}}
+		config.Workers, config.Queues = workers, map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: q.Places}, q.process: {MaxWorkers: boundPlaces}}
 	}
 	if q.river, err = river.NewClient(driver, config); err != nil {
 		return err
@@ -203,6 +216,13 @@ func (q *Queue) Close() {
 	}
 	q.cancel()
 	q.loops.Wait()
+	if q.Places > 0 {
+		soon, cancel := context.WithTimeout(context.Background(), time.Second)
+		if err := q.Store.Dies(soon, q.process); err != nil && !away(err) {
+			q.Log.Warn("that this process ends was not told", "error", err)
+		}
+		cancel()
+	}
 	q.pool.Close()
 }
 
@@ -213,21 +233,91 @@ func (q *Queue) Ask(ctx context.Context, j store.Job, watcher string) (store.Job
 	}
 	out, fresh, err := q.Store.Ask(ctx, j, watcher)
 	if err == nil && fresh {
-		q.call(ctx)
+		holder := ""
+		if j.Bound {
+			holder, err = q.Store.Holder(ctx, j.LessonID)
+		}
+		q.call(ctx, cmp.Or(holder, river.QueueDefault))
 	}
 	return out, err
 }
 
-// call hands out a ticket. One that is lost is handed out again by the next beat.
-func (q *Queue) call(ctx context.Context) {
-	if _, err := q.river.Insert(ctx, ticket{}, &river.InsertOpts{MaxAttempts: 1}); err != nil && ctx.Err() == nil {
+// call hands out a ticket, to all or to one process. One that is lost is handed out again by
+// the next beat.
+func (q *Queue) call(ctx context.Context, whom string) {
+	if _, err := q.river.Insert(ctx, ticket{}, &river.InsertOpts{MaxAttempts: 1, Queue: whom}); err != nil && ctx.Err() == nil {
 		q.Log.Warn("a job waits for the next beat", "error", err)
 	}
 }
 
-// Heard is told what was heard of jobs: one that is to stop is stopped at once.
+// Wait waits for the end of a job, and watches it so long.
+func (q *Queue) Wait(ctx context.Context, j store.Job) (store.Job, error) {
+	ended := make(chan struct{}, 1)
+	q.mu.Lock()
+	q.ends[j.ID] = append(q.ends[j.ID], ended)
+	q.mu.Unlock()
+	defer func() {
+		q.mu.Lock()
+		defer q.mu.Unlock()
+		if q.ends[j.ID] = slices.DeleteFunc(q.ends[j.ID], func(c chan struct{}) bool { return c == ended }); len(q.ends[j.ID]) == 0 {
+			delete(q.ends, j.ID)
+		}
+	}()
+	again := time.NewTicker(beatEvery)
+	defer again.Stop()
+	for {
+		now, err := q.Store.Room(j.StudioID).Job(ctx, j.ID)
+		if err != nil || now.State.Ended() {
+			return now, err
+		}
+		select {
+		case <-ctx.Done():
+			return now, ctx.Err()
+		case <-ended:
+		case <-again.C:
+		}
+	}
+}
+
+// Holds reports whether this process has the last canvas of a lesson, or takes it: where
+// nobody has it, and work is carried out here.
+func (q *Queue) Holds(ctx context.Context, lesson string) (bool, error) {
+	if q.Places == 0 {
+		return false, nil
+	}
+	q.mu.Lock()
+	mine := q.leases[lesson]
+	q.mu.Unlock()
+	if mine && time.Since(time.Unix(0, q.lived.Load())) < store.SilentFor/2 {
+		return true, nil
+	}
+	holder, err := q.Store.Lease(ctx, lesson, q.process)
+	mine = err == nil && holder == q.process
+	q.mu.Lock()
+	defer q.mu.Unlock()
+	if delete(q.leases, lesson); mine {
+		q.leases[lesson] = true
+	}
+	return mine, err
+}
+
+// Heard is told what was heard of jobs: one that is to stop is stopped at once, and who waits
+// for one that has ended goes on.
 func (q *Queue) Heard(e store.Event) {
-	if e.Kind == store.JobEvent && e.Stop {
+	if e.Kind != store.JobEvent {
+		return
+	}
+	if e.Stop {
 		q.stop(e.Job)
+	}
+	if e.State.Ended() {
+		q.mu.Lock()
+		defer q.mu.Unlock()
+		for _, ended := range q.ends[e.Job] {
+			select {
+			case ended <- struct{}{}:
+			default:
+			}
+		}
 	}
 }

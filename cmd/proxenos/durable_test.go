@@ -135,11 +135,13 @@ func (l *lines) Write(p []byte) (int, error) {
 	return l.text.Write(p)
 }
 
-// besides are the lines without those that have something in them.
-func (l *lines) besides(what string) []string {
+// besides are the lines without those that have one of these in them.
+func (l *lines) besides(what ...string) []string {
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	return slices.DeleteFunc(strings.Split(strings.TrimSpace(l.text.String()), "\n"), func(s string) bool { return s == "" || strings.Contains(s, what) })
+	return slices.DeleteFunc(strings.Split(strings.TrimSpace(l.text.String()), "\n"), func(s string) bool {
+		return s == "" || slices.ContainsFunc(what, func(w string) bool { return strings.Contains(s, w) })
+	})
 }
 
 // built is the application.
@@ -201,8 +203,8 @@ func TestAnAcknowledgedSaveSurvivesKillingEverything(t *testing.T) {
 	if revision, minutes := lesson(); revision != 3 || minutes != 9.5 {
 		t.Fatalf("after the database was killed: revision %d, %v minutes", revision, minutes)
 	}
-	wait.Until(t, "it is told that the database answers again", func() bool { return len(log.besides(`"msg":"request"`)) >= 2 })
-	if said := log.besides(`"msg":"request"`); len(said) != 2 || !strings.Contains(said[0], "does not answer") || !strings.Contains(said[1], "answers again") {
+	wait.Until(t, "it is told that the database answers again", func() bool { return len(log.besides(`"level":"INFO"`, `"msg":"request"`)) >= 2 })
+	if said := log.besides(`"level":"INFO"`, `"msg":"request"`); len(said) != 2 || !strings.Contains(said[0], "does not answer") || !strings.Contains(said[1], "answers again") {
 		t.Errorf("of the outage is told %d times: %s", len(said), said)
 	}
 	// Now everything at once, right after an answer.

@@ -9,18 +9,14 @@ import (
 	"log/slog"
 	"net"
 	"os"
-	"runtime/debug"
 	"strings"
 	"time"
 
 	"proxenos/demo"
-	"proxenos/easel"
 	"proxenos/news"
 	"proxenos/store"
-	"proxenos/studio"
 	"proxenos/web/api"
 	"proxenos/web/app"
-	"proxenos/work"
 )
 
 // How memory is used, of what the server may take: a third for canvases that are kept; the
@@ -90,37 +86,21 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 	if err != nil {
 		return 0, err
 	}
-	db, err := openStore(ctx, "serve")
+	hub := &news.Hub{}
+	room, err := openWorkroom(ctx, "serve", set.memory, set.places, hub.Tabs)
 	if err != nil {
 		return 0, err
 	}
-	defer db.Close()
+	defer room.close()
+	db, log := room.db, room.log
 	if set.demo {
 		if err := demo.Put(ctx, db, api.ShelfPicture(db)); err != nil {
 			return 0, fmt.Errorf("serve: demo studio: %w", err)
 		}
 	}
-	build, err := buildName()
-	if err != nil {
-		return 0, err
-	}
-	debug.SetGCPercent(gcPercent)
-	debug.SetMemoryLimit(set.memory * megabyte)
-	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
-	teller := studio.NewTeller(db, log)
-	defer teller.Close()
-	rehearsals := easel.New(easel.Options{Memory: set.memory * megabyte / keptShare, Cabinet: studio.Cabinet{Store: db}, Log: log, Told: teller.Tell})
-	defer rehearsals.Close()
-	desk := studio.New(db, rehearsals, build)
-	hub := &news.Hub{}
-	queue, err := work.Open(ctx, work.Options{Store: db, Kinds: kindsOf(desk), Places: set.places, Log: log, Refuse: studio.Refuse, Tabs: hub.Tabs})
-	if err != nil {
-		return 0, fmt.Errorf("serve: %w", err)
-	}
-	defer queue.Close()
-	heard := listen(ctx, db, log, func(e store.Event) { hub.Tell(e); queue.Heard(e) }, hub.DropAll)
+	heard := listen(ctx, db, log, func(e store.Event) { hub.Tell(e); room.queue.Heard(e) }, hub.DropAll)
 	defer heard()
-	server := &api.Server{Desk: desk, Queue: queue, Hub: hub, App: app.Files(), Open: set.allowNetwork, Hosts: strings.FieldsFunc(set.hosts, func(r rune) bool { return r == ',' || r == ' ' }), Log: log}
+	server := &api.Server{Desk: room.desk, Queue: room.queue, Hub: hub, App: app.Files(), Open: set.allowNetwork, Hosts: strings.FieldsFunc(set.hosts, func(r rune) bool { return r == ',' || r == ' ' }), Log: log}
 	handler := server.Handler()
 	socket, err := net.Listen("tcp", set.listen)
 	if err != nil {

@@ -12,10 +12,7 @@ import (
 	"time"
 
 	"proxenos/core/rehearse"
-	"proxenos/easel"
 	"proxenos/store"
-	"proxenos/studio"
-	"proxenos/work"
 )
 
 // mostPlaces is how many jobs a process may carry out at once.
@@ -44,28 +41,12 @@ func workCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer)
 	case *memory < leastMB:
 		return 0, fmt.Errorf("work: --memory is %d MB: give at least %d", *memory, leastMB)
 	}
-	db, err := openStore(ctx, "work")
+	room, err := openWorkroom(ctx, "work", *memory, *places, nil)
 	if err != nil {
 		return 0, err
 	}
-	defer db.Close()
-	build, err := buildName()
-	if err != nil {
-		return 0, err
-	}
-	debug.SetGCPercent(gcPercent)
-	debug.SetMemoryLimit(*memory * megabyte)
-	log := slog.New(slog.NewJSONHandler(os.Stderr, nil))
-	teller := studio.NewTeller(db, log)
-	defer teller.Close()
-	rehearsals := easel.New(easel.Options{Memory: *memory * megabyte / keptShare, Cabinet: studio.Cabinet{Store: db}, Log: log, Told: teller.Tell})
-	defer rehearsals.Close()
-	queue, err := work.Open(ctx, work.Options{Store: db, Kinds: kindsOf(studio.New(db, rehearsals, build)), Places: *places, Log: log, Refuse: studio.Refuse})
-	if err != nil {
-		return 0, fmt.Errorf("work: %w", err)
-	}
-	defer queue.Close()
-	heard := listen(ctx, db, log, queue.Heard, func() {})
+	defer room.close()
+	heard := listen(ctx, room.db, room.log, room.queue.Heard, func() {})
 	defer heard()
 	fmt.Fprintf(out, "Proxenos carries out jobs, %d at once.\n", *places)
 	<-ctx.Done()
@@ -83,15 +64,6 @@ func openStore(ctx context.Context, command string) (*store.Store, error) {
 		return nil, fmt.Errorf("%s: %w", command, err)
 	}
 	return db, nil
-}
-
-// kindsOf are the kinds of job that a desk carries out.
-func kindsOf(d *studio.Desk) map[string]work.Do {
-	out := map[string]work.Do{}
-	for _, kind := range studio.Kinds() {
-		out[kind] = d.CarryOut
-	}
-	return out
 }
 
 // listen hears what happens in the database, until what it returns is called. What happened

@@ -23,7 +23,7 @@ import (
 type Job struct {
 	ID      string       `json:"id"`
 	Lesson  string       `json:"lesson"`
-	Kind    string       `json:"kind" enum:"try,rank,mend,order,fit"`
+	Kind    string       `json:"kind" enum:"rehearse,try,rank,mend,order,fit"`
 	State   store.State  `json:"state" enum:"waiting,running,done,failed,stopped"`
 	Stop    bool         `json:"stop" doc:"whether it was told to stop"`
 	Said    string       `json:"said" doc:"how far it is"`

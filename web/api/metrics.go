@@ -64,12 +64,13 @@ var (
 	canvasGauge  = prometheus.NewDesc("proxenos_canvases", "Canvases in memory.", nil, nil)
 	bytesGauge   = prometheus.NewDesc("proxenos_canvas_bytes", "What they take.", nil, nil)
 	streamGauge  = prometheus.NewDesc("proxenos_streams", "Open streams of events.", nil, nil)
+	paintedCount = prometheus.NewDesc("proxenos_paintings_total", "Canvases that were painted here, from the beginning or from where they differ.", nil, nil)
 	connGauge    = prometheus.NewDesc("proxenos_database_connections", "Connections to the database.", []string{"state"}, nil)
 )
 
 // Describe implements prometheus.Collector.
 func (g *gauges) Describe(out chan<- *prometheus.Desc) {
-	for _, d := range []*prometheus.Desc{jobsGauge, runningGauge, canvasGauge, bytesGauge, streamGauge, connGauge} {
+	for _, d := range []*prometheus.Desc{jobsGauge, runningGauge, canvasGauge, bytesGauge, streamGauge, paintedCount, connGauge} {
 		out <- d
 	}
 }
@@ -89,6 +90,7 @@ func (g *gauges) Collect(out chan<- prometheus.Metric) {
 	canvases, bytes := g.Easel.Kept()
 	gauge(canvasGauge, int64(canvases))
 	gauge(bytesGauge, bytes)
+	out <- prometheus.MustNewConstMetric(paintedCount, prometheus.CounterValue, float64(g.Easel.Painted()))
 	gauge(streamGauge, int64(g.Hub.Count()))
 	pool := g.Store.Pool()
 	gauge(connGauge, int64(pool.InUse), "in use")

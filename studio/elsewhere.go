@@ -1,0 +1,40 @@
+package studio
+
+import (
+	"context"
+	"errors"
+
+	"proxenos/store"
+)
+
+// A Holding knows which process has the last canvas of a lesson, and asks that one for work.
+type Holding interface {
+	// Holds reports whether this process has it, or takes it.
+	Holds(ctx context.Context, lesson string) (bool, error)
+	Ask(ctx context.Context, j store.Job, watcher string) (store.Job, error)
+	Wait(ctx context.Context, j store.Job) (store.Job, error)
+}
+
+// Elsewhere sees to it that a lesson is painted where its last canvas is, and its canvas kept.
+// It returns at once where that is here.
+func Elsewhere(ctx context.Context, s *store.Store, q Holding, lesson string, version int) error {
+	mine, err := q.Holds(ctx, lesson)
+	if err != nil || mine {
+		return err
+	}
+	studio, err := s.StudioOf(ctx, lesson)
+	if err != nil {
+		return err
+	}
+	j, err := Asked{Kind: RehearseJob, Lesson: lesson, From: version}.Job(studio)
+	if err == nil {
+		j, err = q.Ask(ctx, j, "")
+	}
+	if err == nil {
+		j, err = q.Wait(ctx, j)
+	}
+	if err == nil && j.State != store.Done {
+		err = errors.New("it is " + string(j.State) + ": " + j.Problem)
+	}
+	return err
+}
