@@ -9,7 +9,8 @@ import (
 
 // A turn is held by one at a time. It goes to who was asked for last: what somebody has just
 // changed comes before what a shelf full of lessons asked for, and who is asked for again
-// rises. But nobody waits for ever: who has waited long comes first. The zero value is free.
+// rises. But nobody waits for ever: who let others go first goes on after those, for as long as
+// it waited at least, and who has waited long comes first. The zero value is free.
 type turn struct {
 	mu      sync.Mutex
 	holder  *waiter
@@ -23,6 +24,8 @@ type waiter struct {
 	mine   chan struct{} // closed when it holds the turn
 	since  time.Time     // when it began to wait, or to hold the turn
 	paused bool          // it has held it before
+	lets   int           // how many it still lets go first
+	hold   time.Duration // how long it then holds it at least: as long as it waited
 }
 
 const (
@@ -94,13 +97,13 @@ func (w *waiter) rise() {
 func (w *waiter) pass(ctx context.Context) error {
 	t := w.turn
 	t.mu.Lock()
-	if len(t.waiting) == 0 || t.paused >= mostPaused || time.Since(w.since) < longHold {
+	if len(t.waiting) == 0 || t.paused >= mostPaused || time.Since(w.since) < max(longHold, w.hold) {
 		t.mu.Unlock()
 		return nil
 	}
+	w.paused, w.lets = true, len(t.waiting)-1 // one of them goes now
 	t.next()
 	t.mu.Unlock()
-	w.paused = true
 	return w.take(ctx)
 }
 
@@ -116,7 +119,18 @@ func (t *turn) next() {
 			i = k
 		}
 	}
+	if k := slices.IndexFunc(t.waiting, func(w *waiter) bool { return w.paused }); k >= 0 && k != i {
+		// It lets as many go first as waited when it let them, and not everybody who comes.
+		if p := t.waiting[k]; p.lets == 0 {
+			i = k
+		} else {
+			p.lets--
+		}
+	}
 	w := t.leave(i)
+	if w.paused {
+		w.hold = time.Since(w.since)
+	}
 	w.since, t.holder = time.Now(), w
 	close(w.mine)
 }

@@ -150,3 +150,42 @@ func TestNobodyLosesTheTurn(t *testing.T) {
 		t.Errorf("held %v, %d wait, %d paused, %d hold it", turn.holder != nil, len(turn.waiting), turn.paused, held)
 	}
 }
+
+// Who let one go first goes on after that one, before those who came later, and lets nobody go
+// again until it has held the turn as long as it waited.
+func TestWhoLetOneGoFirstIsNext(t *testing.T) {
+	var q turn
+	takes := func(w *waiter) <-chan error {
+		took := make(chan error, 1)
+		go func() { took <- w.take(t.Context()) }()
+		return took
+	}
+	first, one, later := q.line(), q.line(), q.line()
+	if err := <-takes(first); err != nil {
+		t.Fatal(err)
+	}
+	first.since = first.since.Add(-2 * longHold)
+	ones := takes(one)
+	q.waits(t, 1)
+	passed := make(chan error, 1)
+	go func() { passed <- first.pass(t.Context()) }()
+	if err := <-ones; err != nil {
+		t.Fatal(err)
+	}
+	q.waits(t, 1)
+	laters := takes(later)
+	q.waits(t, 2)
+	one.give()
+	if err := <-passed; err != nil || q.holder != first {
+		t.Fatalf("somebody who came later goes first: %v", err)
+	}
+	first.since, first.hold = first.since.Add(-2*longHold), 4*longHold
+	if err := first.pass(t.Context()); err != nil || q.holder != first {
+		t.Errorf("asked again too soon it lets the next one go: %v", err)
+	}
+	first.give()
+	if err := <-laters; err != nil {
+		t.Fatal(err)
+	}
+	later.give()
+}
