@@ -1138,10 +1138,10 @@ export interface components {
              */
             from: number;
             /**
-             * @description try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes
+             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes
              * @enum {string}
              */
-            kind: "try" | "rank" | "mend" | "order" | "fit";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit";
             lesson: string;
             /**
              * Format: int64
@@ -1959,7 +1959,7 @@ export interface components {
             came?: components["schemas"]["Came"];
             id: string;
             /** @enum {string} */
-            kind: "try" | "rank" | "mend" | "order" | "fit";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit";
             lesson: string;
             /** @description why it failed */
             problem: string;
