@@ -98,10 +98,10 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 
 // Take gives the job whose turn it is to a process: what somebody looks at before what can
 // wait; then the studio of which least is under way and which was served longest ago; of a
-// studio what was asked for last. Without batch, only what somebody looks at. What is bound to
-// the canvas of a lesson goes to nobody else while the process lives that has it. ErrNotFound
-// when nothing waits.
-func (s *Store) Take(ctx context.Context, process string, batch bool) (j Job, err error) {
+// studio what was asked for last. Without batch, only what somebody looks at; with bound,
+// only what is bound to the canvas of a lesson. That goes to nobody else while the process
+// lives that has it. ErrNotFound when nothing waits.
+func (s *Store) Take(ctx context.Context, process string, batch, bound bool) (j Job, err error) {
 	err = s.db.GetContext(ctx, &j, `update job set state = 'running', process = $1, begun_at = clock_timestamp(), beat_at = clock_timestamp(), tries = tries + 1
 		where id = (
 			select w.id from job w
@@ -109,12 +109,12 @@ func (s *Store) Take(ctx context.Context, process string, batch bool) (j Job, er
 				select count(*) filter (where o.state = 'running') as busy, max(o.begun_at) as served
 				from job o where o.studio_id = w.studio_id and (o.state = 'running' or o.ended_at > now() - interval '1 minute')
 			) o on true
-			where w.state = 'waiting' and not w.stop and ($2 or not w.batch) and not (w.bound and exists (
+			where w.state = 'waiting' and not w.stop and ($2 or not w.batch) and (w.bound or not $3) and not (w.bound and exists (
 				select from lease join process p on p.id = lease.process
 				where lease.lesson_id = w.lesson_id and lease.process <> $1 and `+alive+`))
 			order by w.batch, o.busy, o.served nulls first, w.risen_at desc
 			limit 1 for update of w skip locked)
-		returning `+jobColumns, process, batch)
+		returning `+jobColumns, process, batch, bound)
 	return j, told(err)
 }
 

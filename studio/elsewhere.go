@@ -3,6 +3,7 @@ package studio
 import (
 	"context"
 	"errors"
+	"time"
 
 	"proxenos/store"
 )
@@ -30,11 +31,24 @@ func Elsewhere(ctx context.Context, s *store.Store, q Holding, lesson string, ve
 	if err == nil {
 		j, err = q.Ask(ctx, j, "")
 	}
-	if err == nil {
-		j, err = q.Wait(ctx, j)
-	}
-	if err == nil && j.State != store.Done {
-		err = errors.New("it is " + string(j.State) + ": " + j.Problem)
+	for err == nil {
+		// Should that process go meanwhile, the canvas is this one's before the job is.
+		a, cancel := context.WithTimeout(ctx, asksAgain)
+		j, err = q.Wait(a, j)
+		cancel()
+		switch {
+		case err == nil && j.State == store.Done:
+			return nil
+		case err == nil:
+			return errors.New("it is " + string(j.State) + ": " + j.Problem)
+		case ctx.Err() == nil && errors.Is(err, context.DeadlineExceeded):
+			if mine, err = q.Holds(ctx, lesson); mine {
+				return err
+			}
+		}
 	}
 	return err
 }
+
+// asksAgain is how often it is looked whether the process is still there that paints.
+const asksAgain = 2 * time.Second

@@ -83,8 +83,13 @@ func (q *Queue) beat() error {
 		return err
 	}
 	waiting, err := q.Store.Rescue(ctx, store.SilentFor, MostTries)
-	if err == nil && waiting > 0 && q.Places > q.Running() { // a ticket too many does no harm
-		q.call(ctx, river.QueueDefault)
+	if err == nil && waiting > 0 { // a ticket too many does no harm
+		if q.Places > q.Running() {
+			q.call(ctx, river.QueueDefault)
+		}
+		if q.Places > 0 {
+			q.call(ctx, q.process)
+		}
 	}
 	return err
 }

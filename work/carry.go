@@ -32,7 +32,7 @@ func (q *Queue) Running() int {
 
 // take is the job whose turn it is. A place is kept free for what somebody looks at: what can
 // wait takes all but one.
-func (q *Queue) take(ctx context.Context) (store.Job, error) {
+func (q *Queue) take(ctx context.Context, bound bool) (store.Job, error) {
 	q.taking.Lock()
 	defer q.taking.Unlock()
 	q.mu.Lock()
@@ -43,7 +43,7 @@ func (q *Queue) take(ctx context.Context) (store.Job, error) {
 		}
 	}
 	q.mu.Unlock()
-	j, err := q.Store.Take(ctx, q.process, batch < max(1, q.Places-1))
+	j, err := q.Store.Take(ctx, q.process, batch < max(1, q.Places-1), bound)
 	if err == nil && j.Bound { // its canvas is here from now on
 		if _, err := q.Holds(ctx, j.LessonID); err != nil {
 			q.Log.Warn("whose canvas it is was not told", "lesson", j.LessonID, "error", err)
@@ -57,9 +57,10 @@ func (q *Queue) take(ctx context.Context) (store.Job, error) {
 	return j, err
 }
 
-// next carries out the job whose turn it is, if there is one.
-func (q *Queue) next(ctx context.Context) {
-	j, err := q.take(ctx)
+// next carries out the job whose turn it is, if there is one; of those alone that are bound to
+// a canvas, when bound says so.
+func (q *Queue) next(ctx context.Context, bound bool) {
+	j, err := q.take(ctx, bound)
 	if err != nil {
 		if !errors.Is(err, store.ErrNotFound) && !away(err) && ctx.Err() == nil {
 			q.Log.Error("no job could be taken", "error", err)

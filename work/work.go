@@ -104,7 +104,10 @@ type taker struct {
 }
 
 // Work carries out the job whose turn it is.
-func (t *taker) Work(ctx context.Context, _ *river.Job[ticket]) error { t.q.next(ctx); return nil }
+func (t *taker) Work(ctx context.Context, job *river.Job[ticket]) error {
+	t.q.next(ctx, job.Queue == t.q.process)
+	return nil
+}
 
 // Timeout is for all jobs.
 func (t *taker) Timeout(*river.Job[ticket]) time.Duration { return longest }

@@ -133,7 +133,7 @@ func TestStudiosTakeTurns(t *testing.T) {
 	ask(t, q, asked("a", "x", "a0"), "") // it rises
 	var order []string
 	for {
-		j, err := s.Take(t.Context(), "hand", true)
+		j, err := s.Take(t.Context(), "hand", true, false)
 		if errors.Is(err, store.ErrNotFound) {
 			break
 		}
@@ -254,7 +254,7 @@ func TestAnotherProcessFinishes(t *testing.T) {
 	if err != nil || !fresh {
 		t.Fatal(err)
 	}
-	if _, err := s.Take(t.Context(), "a process that is killed then", true); err != nil {
+	if _, err := s.Take(t.Context(), "a process that is killed then", true, false); err != nil {
 		t.Fatal(err)
 	}
 	var calm atomic.Bool
@@ -314,5 +314,50 @@ func TestTooManyAreRefused(t *testing.T) {
 	}
 	if _, err := q.Ask(t.Context(), asked("b", "x", "b"), ""); err != nil {
 		t.Errorf("another studio is refused as well: %v", err)
+	}
+}
+
+// What is bound to the canvas of a lesson is carried out where that is, also beside work that
+// takes all places; and elsewhere once that process is gone.
+func TestWhatIsBoundGoesWhereTheCanvasIs(t *testing.T) {
+	s := shop(t)
+	begins, ends := make(chan string, 9), make(chan string, 9)
+	var here, there atomic.Int32
+	kinds := func(count *atomic.Int32) map[string]work.Do {
+		return map[string]work.Do{"forever": forever(begins, ends), "look": func(context.Context, store.Job, func(string)) (any, error) { count.Add(1); return nil, nil }}
+	}
+	one, two := open(t, s, 1, kinds(&here), nil), open(t, s, 1, kinds(&there), nil)
+	if mine, err := one.Holds(t.Context(), "a"); err != nil || !mine {
+		t.Fatalf("nobody has it, and one does not get it: %v", err)
+	}
+	if mine, err := two.Holds(t.Context(), "a"); err != nil || mine {
+		t.Errorf("two have it: %v", err)
+	}
+	bound := func(same string) store.Job {
+		j := asked("a", "look", same)
+		j.Bound = true
+		return ask(t, two, j, "")
+	}
+	for i := range 5 {
+		if j := ended(t, s, bound(fmt.Sprint(i))); j.State != store.Done {
+			t.Errorf("%+v", j)
+		}
+	}
+	if here.Load() != 5 || there.Load() != 0 {
+		t.Errorf("%d are carried out where the canvas is, %d elsewhere", here.Load(), there.Load())
+	}
+	ask(t, two, asked("b", "forever", "x"), "") // all places are taken
+	ask(t, two, asked("c", "forever", "y"), "")
+	<-begins
+	<-begins
+	if j := ended(t, s, bound("beside")); j.State != store.Done || here.Load() != 6 {
+		t.Errorf("beside other work: %+v", j)
+	}
+	one.Close()
+	if j := ended(t, s, bound("after")); j.State != store.Done || there.Load() != 1 {
+		t.Errorf("after the process has ended: %+v", j)
+	}
+	if mine, err := two.Holds(t.Context(), "a"); err != nil || !mine {
+		t.Errorf("the canvas is nobody's: %v", err)
 	}
 }
