@@ -34,14 +34,16 @@ func Elsewhere(ctx context.Context, s *store.Store, q Holding, lesson string, ve
 	for err == nil {
 		// Should that process go meanwhile, the canvas is this one's before the job is.
 		a, cancel := context.WithTimeout(ctx, asksAgain)
-		j, err = q.Wait(a, j)
+		var now store.Job
+		now, err = q.Wait(a, j)
+		late := a.Err() != nil
 		cancel()
 		switch {
-		case err == nil && j.State == store.Done:
+		case err == nil && now.State == store.Done:
 			return nil
 		case err == nil:
-			return errors.New("it is " + string(j.State) + ": " + j.Problem)
-		case ctx.Err() == nil && errors.Is(err, context.DeadlineExceeded):
+			return errors.New("it is " + string(now.State) + ": " + now.Problem)
+		case late && ctx.Err() == nil:
 			if mine, err = q.Holds(ctx, lesson); mine {
 				return err
 			}
