@@ -211,7 +211,7 @@ func TestAHouseSurvivesItsProcesses(t *testing.T) {
 			switch n {
 			case when:
 				h.kill([]int{0, 1, 2}[k])
-			case when + 3:
+			case when + max(1, edits/16):
 				h.start([]int{0, 1, 2}[k])
 			}
 		}
