@@ -154,6 +154,7 @@ func (e *Easel) rehearse(key string, version int, l *lesson.Lesson, here bool) *
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	if j, ok := e.work[name]; ok {
+		j.local = j.local || !here
 		if j.here = j.here || here; here && j.letGo != nil {
 			j.letGo()
 		}
@@ -185,7 +186,7 @@ func (e *Easel) rehearse(key string, version int, l *lesson.Lesson, here bool) *
 	}
 	ctx, cancel := context.WithCancel(e.ctx)
 	j := newJob(l, key, version, name, painting, cancel)
-	j.place, j.after, j.here = e.turn.line(), after, here
+	j.place, j.after, j.here, j.local = e.turn.line(), after, here, !here
 	if after != nil {
 		after.place.rise() // it is waited for now
 	}
@@ -196,6 +197,16 @@ func (e *Easel) rehearse(key string, version int, l *lesson.Lesson, here bool) *
 		e.carryOut(ctx, j)
 	})
 	return j
+}
+
+// Drop stops what [Easel.Here] began and nobody asked for here: the other process does not
+// want it any more.
+func (e *Easel) Drop(j *Job) {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if !j.local && !j.ended() {
+		j.cancel()
+	}
 }
 
 // Open is told that somebody has opened a lesson that is painted so: what there is of it, or

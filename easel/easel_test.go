@@ -288,6 +288,18 @@ func TestWhatIsPaintedElsewhereIsTakenOver(t *testing.T) {
 	if err := finish(t, here.Here("b", 1, version(t, 11))); err != nil || asked != 2 {
 		t.Errorf("what another process wants painted here is asked for elsewhere: %v", err)
 	}
+	// What it does not want any more is not painted, unless somebody asked for it here.
+	left := here.Here("c", 1, version(t, 12))
+	here.Drop(left)
+	if err := finish(t, left); !errors.Is(err, easel.ErrSuperseded) {
+		t.Errorf("dropped, it ends with %v", err)
+	}
+	wanted := here.Here("d", 1, version(t, 13))
+	here.Rehearse("d", 1, version(t, 13))
+	here.Drop(wanted)
+	if err := finish(t, wanted); err != nil {
+		t.Errorf("wanted here as well, it ends with %v", err)
+	}
 }
 
 // Who waits for another process paints it when that one wants it painted here in the end.

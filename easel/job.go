@@ -23,6 +23,7 @@ type Job struct {
 	name     string   // what is painted and judged
 	painting string   // what is painted
 	place    *waiter
+	local    bool               // somebody asked for it here
 	here     bool               // it is not asked whether another process paints it
 	letGo    context.CancelFunc // ends to wait for another process
 	after    *Job               // paints the same and is not done; its canvas will do

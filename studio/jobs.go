@@ -140,6 +140,8 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 		painted := d.Easel.Here(r.LessonID, r.Number, l)
 		if _, err = painted.Judged(ctx); err == nil {
 			d.Easel.KeepNow(painted)
+		} else {
+			d.Easel.Drop(painted)
 		}
 	case TryJob:
 		out.Trial, err = room.try(ctx, r, l, a)

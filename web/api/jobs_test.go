@@ -134,7 +134,7 @@ func TestEachKindOfJobIsStopped(t *testing.T) {
 	saved := read[api.Saved](t, s.ask("POST", "/api/studios/room/lessons", text), 201)
 	late := lesson.AnyEdit{Edit: lesson.Move{Step: saved.Lesson.Steps[3].ID, To: 9}}
 	for _, ask := range []edit{
-		{"kind": "mend"}, {"kind": "try", "edit": late}, {"kind": "rank", "rule": "film.mud", "where": "sky"}, {"kind": "order"}, {"kind": "fit", "minutes": 60},
+		{"kind": "rehearse"}, {"kind": "mend"}, {"kind": "try", "edit": late}, {"kind": "rank", "rule": "film.mud", "where": "sky"}, {"kind": "order"}, {"kind": "fit", "minutes": 60},
 	} {
 		ask["lesson"], ask["from"] = saved.ID, 1
 		j := read[api.Job](t, s.ask("POST", "/api/studios/room/jobs", ask), 202)
