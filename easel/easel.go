@@ -398,7 +398,7 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 	j.rehearsal, j.fromCabinet = r, before.fromCabinet && before.painting == j.painting
 	if j.Progress() > 0 {
 		e.painted.Add(1)
-		e.Log.Info("painted", "lesson", j.key, "version", j.version, "painting", j.painting[:12], "steps", j.Progress(), "seconds", time.Since(began).Seconds())
+		e.Log.Info("painted", "lesson", j.key, "painting", j.painting[:12], "steps", j.Progress(), "seconds", time.Since(began).Seconds())
 	}
 	close(j.painted)
 	e.tell(j, Painted)
@@ -416,12 +416,12 @@ func (e *Easel) elsewhere(ctx context.Context, j *Job) error {
 	defer letGo()
 	e.mu.Lock()
 	j.letGo = letGo
-	here := j.here
+	here, version := j.here, j.version
 	e.mu.Unlock()
 	if here {
 		return nil
 	}
-	if err := e.Elsewhere(waits, j.key, j.version); err != nil && waits.Err() == nil {
+	if err := e.Elsewhere(waits, j.key, version); err != nil && waits.Err() == nil {
 		e.Log.Warn("what another process paints did not come: it is painted here", "lesson", j.key, "error", err)
 	}
 	return ctx.Err()
