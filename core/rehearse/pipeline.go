@@ -237,10 +237,12 @@ func (p *pipeline) carryOut(work, before *painting, left *mark.Brush) (err error
 	s := p.r.Lesson.Steps[work.step]
 	if before != nil && s.Care != lesson.Fresh {
 		p.await(before, allMade-1)
-		left = before.brush
 	}
-	if p.stopped.Load() {
+	if p.stopped.Load() { // then the step before may be at it still, and its tool is not to be looked at
 		return nil
+	}
+	if before != nil && s.Care != lesson.Fresh {
+		left = before.brush
 	}
 	work.report, work.brush = p.r.perform(work.step, work.st, work.film, left, work.rec, func(stroke int) bool {
 		if work.ends != nil { // what it has done with is settled before anybody takes it over
