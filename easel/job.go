@@ -91,6 +91,9 @@ const (
 	Failed   Stage = "failed"   // nothing comes of it
 )
 
+// Stages are all of them.
+func Stages() []Stage { return []Stage{Painting, Drafted, Foreseen, Painted, Judged, Failed} }
+
 // Told is what is told of the rehearsal of a lesson.
 type Told struct {
 	Lesson   string

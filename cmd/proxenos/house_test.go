@@ -69,12 +69,7 @@ func (h *house) kill(i int) {
 // listen hears what happens at a server, and goes on where it was when that comes back.
 func (h *house) listen(i int, ended <-chan struct{}) {
 	last := ""
-	for {
-		select {
-		case <-ended:
-			return
-		default:
-		}
+	for again := time.NewTicker(50 * time.Millisecond); ; {
 		r, err := http.NewRequest(http.MethodGet, "http://"+h.address[i]+studioOf+"/events", nil)
 		if err == nil {
 			r.Header.Set("Last-Event-ID", last)
@@ -103,7 +98,12 @@ func (h *house) listen(i int, ended <-chan struct{}) {
 				res.Body.Close()
 			}
 		}
-		time.Sleep(50 * time.Millisecond)
+		select {
+		case <-ended:
+			again.Stop()
+			return
+		case <-again.C: // a server that was killed comes back
+		}
 	}
 }
 

@@ -183,8 +183,15 @@ func TestItIsWatched(t *testing.T) {
 	s.wire.mend()
 }
 
-// What the description of the API lists are the kinds that there are.
-func TestTheDescriptionListsTheKindsOfJobs(t *testing.T) {
+// What the description of the API lists are the kinds of job and the stages that there are.
+func TestTheDescriptionListsWhatThereIs(t *testing.T) {
+	var stages []string
+	for _, s := range easel.Stages() {
+		stages = append(stages, string(s))
+	}
+	if f, _ := reflect.TypeFor[store.Event]().FieldByName("Stage"); f.Tag.Get("enum") != strings.Join(stages, ",") {
+		t.Errorf("of a canvas %s are listed, there are %v", f.Tag.Get("enum"), stages)
+	}
 	want := strings.Join(studio.Kinds(), ",")
 	for _, of := range []reflect.Type{reflect.TypeFor[studio.Asked](), reflect.TypeFor[api.Job]()} {
 		if f, _ := of.FieldByName("Kind"); f.Tag.Get("enum") != want {

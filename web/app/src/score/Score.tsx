@@ -67,6 +67,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const checking = !rehearsal.data?.done
 
   const [minute, setMinute] = useState(score.minutes)
+  const [length, setLength] = useState(score.minutes)
+  if (length !== score.minutes) { // who is at the end stays there, whoever made it longer
+    setLength(score.minutes)
+    setMinute(minute >= length ? score.minutes : Math.min(minute, score.minutes))
+  }
   const [playing, setPlaying] = useState(false)
   const [view, setView] = useState<View>('paint')
   const [selected, setSelected] = useState<string>()
@@ -81,7 +86,6 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
 
   const editing = useEditing(id, (before, after) => {
     setSaid({ text: after.said, minutes: [before.score.minutes, after.score.minutes], findings: openCount(known), hash: after.hash })
-    setMinute((m) => (m >= before.score.minutes ? after.score.minutes : Math.min(m, after.score.minutes)))
   })
   const { apply, problem } = editing
   const picked = usePicked(lesson.steps)
