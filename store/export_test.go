@@ -37,3 +37,11 @@ func (s *Store) Garble(ctx context.Context, t *testing.T, lesson string, number 
 		t.Fatal(err)
 	}
 }
+
+// EndListening ends the connections that listen.
+func (s *Store) EndListening(ctx context.Context, t *testing.T) {
+	t.Helper()
+	if _, err := s.db.ExecContext(ctx, `select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query ilike 'listen %'`); err != nil {
+		t.Fatal(err)
+	}
+}

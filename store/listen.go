@@ -29,6 +29,7 @@ func (s *Store) Listen(ctx context.Context, heard func(Event), stands func(broke
 			broken = true
 			stands(err)
 		}
+		s.gone.Store(time.Now().UnixNano())
 		select {
 		case <-ctx.Done():
 		case <-time.After(wait):

@@ -14,6 +14,7 @@ import (
 	"io/fs"
 	"net"
 	"strings"
+	"sync/atomic"
 	"syscall"
 	"time"
 
@@ -51,8 +52,9 @@ func (e *StaleError) Error() string {
 
 // A Store is a database of lessons. It is safe for concurrent use.
 type Store struct {
-	db  *sqlx.DB
-	url string
+	db   *sqlx.DB
+	url  string
+	gone atomic.Int64 // when who listens last could not reach it, ns since 1970
 }
 
 // URL is where the database is.
@@ -84,7 +86,7 @@ func Open(ctx context.Context, url string, patience time.Duration) (*Store, erro
 	}
 	db.SetMaxOpenConns(12)
 	db.SetMaxIdleConns(6)
-	s := &Store{db, url}
+	s := &Store{db: db, url: url}
 	wait, cancel := context.WithTimeout(ctx, patience)
 	defer cancel()
 	for {

@@ -82,9 +82,9 @@ func (t *Teller) tellAll(ctx context.Context) {
 }
 
 // passes reports whether nobody need know of an error: the lesson is gone, or the database
-// is out of reach, which those tell who listen to it.
+// was late, which those tell who listen to it.
 func passes(err error) bool {
-	return errors.Is(err, store.ErrNotFound) || errors.Is(err, store.ErrUnavailable) || errors.Is(err, context.DeadlineExceeded)
+	return errors.Is(err, store.ErrNotFound) || errors.Is(err, context.DeadlineExceeded)
 }
 
 func (t *Teller) tell(ctx context.Context, now easel.Told) error {

@@ -29,16 +29,14 @@ func (q *Queue) beats() {
 			forgot = time.Now()
 			err = q.Store.Forget(q.ctx, keepEnded)
 		}
-		if err != nil && q.ctx.Err() == nil && !away(err) {
+		if err != nil && q.ctx.Err() == nil && !late(err) {
 			q.Log.Error("the queue of jobs", "error", err)
 		}
 	}
 }
 
-// away reports whether the database was out of reach, which those tell who listen to it.
-func away(err error) bool {
-	return errors.Is(err, store.ErrUnavailable) || errors.Is(err, context.DeadlineExceeded)
-}
+// late reports whether the database did not answer in time, which those tell who listen to it.
+func late(err error) bool { return errors.Is(err, context.DeadlineExceeded) }
 
 // live says that this process lives, where it carries out work.
 func (q *Queue) live(ctx context.Context) error {

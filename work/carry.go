@@ -62,7 +62,7 @@ func (q *Queue) take(ctx context.Context, bound bool) (store.Job, error) {
 func (q *Queue) next(ctx context.Context, bound bool) {
 	j, err := q.take(ctx, bound)
 	if err != nil {
-		if !errors.Is(err, store.ErrNotFound) && !away(err) && ctx.Err() == nil {
+		if !errors.Is(err, store.ErrNotFound) && !late(err) && ctx.Err() == nil {
 			q.Log.Error("no job could be taken", "error", err)
 		}
 		return
@@ -134,7 +134,7 @@ func (q *Queue) carryOut(ctx context.Context, j store.Job) (result []byte, err e
 			return
 		}
 		last = time.Now()
-		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) && !away(err) {
+		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) && !late(err) {
 			q.Log.Error("how far a job is was not told", "job", j.ID, "error", err)
 		}
 	})

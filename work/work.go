@@ -176,11 +176,9 @@ type trouble struct {
 	store *store.Store
 }
 
-// Handle hands a complaint on unless the database does not answer.
+// Handle hands a complaint on unless the database does not answer, or did not a moment ago.
 func (t trouble) Handle(ctx context.Context, r slog.Record) error {
-	asked, cancel := context.WithTimeout(context.WithoutCancel(ctx), time.Second)
-	defer cancel()
-	if t.store.Ping(asked) != nil {
+	if !t.store.Reachable(ctx) {
 		return nil
 	}
 	return t.Handler.Handle(ctx, r)
@@ -221,7 +219,7 @@ func (q *Queue) Close() {
 	q.loops.Wait()
 	if q.Places > 0 {
 		soon, cancel := context.WithTimeout(context.Background(), time.Second)
-		if err := q.Store.Dies(soon, q.process); err != nil && !away(err) {
+		if err := q.Store.Dies(soon, q.process); err != nil && !late(err) {
 			q.Log.Warn("that this process ends was not told", "error", err)
 		}
 		cancel()

@@ -36,7 +36,7 @@ func openWorkroom(ctx context.Context, command string, memory int64, places int,
 	}
 	debug.SetGCPercent(gcPercent)
 	debug.SetMemoryLimit(memory * megabyte)
-	w := &workroom{db: db, log: slog.New(slog.NewJSONHandler(os.Stderr, nil))}
+	w := &workroom{db: db, log: slog.New(store.Complaints{Handler: slog.NewJSONHandler(os.Stderr, nil)})}
 	w.teller = studio.NewTeller(db, w.log)
 	queued := make(chan struct{}) // jobs may begin before the queue is known here
 	w.easel = easel.New(easel.Options{

@@ -77,7 +77,7 @@ func listen(ctx context.Context, db *store.Store, log *slog.Logger, heard func(s
 		db.Listen(ctx, heard, func(broke error) {
 			switch {
 			case broke != nil:
-				log.Warn("the database does not answer; what is asked meanwhile is refused until it does", "error", broke)
+				log.Warn("the database does not answer; what is asked meanwhile is refused until it does", "error", broke.Error())
 			case away:
 				log.Warn("the database answers again")
 			}
