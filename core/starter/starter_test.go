@@ -3,10 +3,8 @@ package starter_test
 import (
 	"bytes"
 	"context"
-	"encoding/json"
 	"fmt"
 	"math"
-	"os"
 	"strings"
 	"testing"
 
@@ -84,42 +82,16 @@ func TestMethodsDiffer(t *testing.T) {
 	}
 }
 
-// begun are the beginnings that the browser tests make at full size, and mend until nothing is
-// open: one method for each kind of scene. They are not mended at full size here again.
-func begun(t *testing.T) map[string]string {
-	t.Helper()
-	data, err := os.ReadFile("../../e2e/begins.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	var list []struct{ Kind, Name, Method string }
-	if err := json.Unmarshal(data, &list); err != nil {
-		t.Fatal(err)
-	}
-	methods, names := map[string]string{}, map[string]string{}
-	for _, b := range list {
-		methods[b.Kind], names[b.Kind] = b.Method, b.Name
-	}
-	for _, k := range starter.Kinds() {
-		if names[k.ID] != k.Name {
-			t.Fatalf("the browser tests begin no %s", k.Name)
-		}
-	}
-	return methods
-}
+// soundBy is the method under which each kind of scene is mended at full size.
+const soundBy = "wet-base"
 
 // Rehearsed and mended, nothing is open that would stop or slow a class.
 func TestSoundLessons(t *testing.T) {
-	begun := begun(t)
 	for _, kind := range starter.Kinds() {
-		const method = "wet-base"
-		if begun[kind.ID] == method {
-			continue
-		}
 		t.Run(kind.ID, func(t *testing.T) {
 			t.Parallel()
 			rounds := 0
-			l, open, err := starter.Sound(t.Context(), wish(kind.ID, method), func(r int) { rounds = r })
+			l, open, err := starter.Sound(t.Context(), wish(kind.ID, soundBy), func(r int) { rounds = r })
 			if err != nil {
 				t.Fatal(err)
 			}
