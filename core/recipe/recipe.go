@@ -364,15 +364,9 @@ func down(v, least float64) float64 {
 func (s *Solver) finish(f *found, target spectrum.Lab, o Options) {
 	f.Lab = tenths(s.Colour(f.set, f.parts))
 	f.Colour = f.Lab.RGB().Hex()
-	for i := range f.parts {
-		for _, off := range []float64{-0.5, 0.5} {
-			wrong := slices.Clone(f.parts)
-			wrong[i] = max(0.02, wrong[i]+off*min(1, wrong[i]))
-			f.Sturdy = max(f.Sturdy, spectrum.DeltaE(s.Colour(f.set, wrong), s.Colour(f.set, f.parts)))
-		}
-	}
+	f.Sturdy = sturdy(f.parts, func(parts []float64) spectrum.Lab { return s.Colour(f.set, parts) })
 	f.Price = math.Round(f.Price*100) / 100
-	f.Sturdy, f.Delta = math.Round(f.Sturdy*10)/10, math.Round(f.Delta*100)/100
+	f.Delta = math.Round(f.Delta*100) / 100
 	slices.SortStableFunc(f.Parts, func(a, b Amount) int { return cmp.Compare(b.Parts, a.Parts) })
 	f.Order = order(f.Parts)
 }
