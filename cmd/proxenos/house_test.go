@@ -8,6 +8,7 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"slices"
 	"strings"
 	"sync"
 	"syscall"
@@ -30,6 +31,7 @@ type house struct {
 	mu    sync.Mutex
 	heard [2]map[string]time.Time // "lesson revision", when
 	up    [2]time.Time            // since when a server is there
+	jobs  []string                // that somebody waits for
 }
 
 const studioOf = "/api/studios/quillmere"
@@ -47,7 +49,9 @@ func (h *house) start(i int) {
 	}
 	line, process := beginLogged(h.t, log, h.binary, h.database, "serve", "--demo", "--listen", h.address[i], "--jobs", "1")
 	h.process[i] = process
-	h.address[i] = strings.TrimSpace(line[strings.Index(line, "http://")+len("http://"):])
+	if at := strings.TrimSpace(line[strings.Index(line, "http://")+len("http://"):]); at != h.address[i] {
+		h.t.Fatalf("it listens on %s instead of %s", at, h.address[i])
+	}
 	h.mu.Lock()
 	h.up[i] = time.Now()
 	h.mu.Unlock()
@@ -103,6 +107,31 @@ func (h *house) listen(i int, ended <-chan struct{}) {
 			again.Stop()
 			return
 		case <-again.C: // a server that was killed comes back
+		}
+	}
+}
+
+// watch asks after the jobs all the while, as somebody does who waits for them: what nobody
+// asks after is stopped.
+func (h *house) watch(ended <-chan struct{}) {
+	again := time.NewTicker(time.Second)
+	defer again.Stop()
+	for {
+		h.mu.Lock()
+		jobs := slices.Clone(h.jobs)
+		h.mu.Unlock()
+		for _, id := range jobs {
+			for i := range h.address {
+				res, err := http.Get("http://" + h.address[i] + studioOf + "/jobs/" + id)
+				if err == nil {
+					res.Body.Close()
+				}
+			}
+		}
+		select {
+		case <-ended:
+			return
+		case <-again.C:
 		}
 	}
 }
@@ -167,6 +196,7 @@ func TestAHouseSurvivesItsProcesses(t *testing.T) {
 	for i := range h.address {
 		listens.Go(func() { h.listen(i, ended) })
 	}
+	listens.Go(func() { h.watch(ended) })
 	defer func() { close(ended); listens.Wait() }()
 	defer func() {
 		for i, log := range h.logs {
@@ -179,7 +209,6 @@ func TestAHouseSurvivesItsProcesses(t *testing.T) {
 	lessons := []string{"terraces-above-ondrel-water", "moonrise-over-harrow-fell", "poplars-on-the-maren-cut"}
 	at := map[string]int{}
 	acknowledged := map[string]time.Time{}
-	var jobs []string
 	for n := range edits {
 		lesson := lessons[n%len(lessons)]
 		body := fmt.Sprintf(`{"from":%d,"edit":{"edit":"minutes","step":"sky","minutes":%g}}`, at[lesson]+1, 5+float64(n)/2)
@@ -192,13 +221,15 @@ func TestAHouseSurvivesItsProcesses(t *testing.T) {
 		}
 		at[lesson]++
 		acknowledged[fmt.Sprint(lesson, " ", got.Revision)] = time.Now()
-		if n%(edits/mends) == 1 && len(jobs) < mends {
+		if n%(edits/mends) == 1 && len(h.jobs) < mends {
 			var begun, job struct{ ID string }
 			h.send(n, "POST", "/starters", fmt.Sprint("begin ", n), fmt.Sprintf(`{"kind":"dusk","method":"direct","width":200,"height":150,"seed":%d,"title":"Evening"}`, n+1), &begun)
 			if code := h.send(n+1, "POST", "/jobs", fmt.Sprint("mend ", n), fmt.Sprintf(`{"kind":"mend","lesson":%q,"from":1,"accept":true}`, begun.ID), &job); code != 202 {
 				t.Fatalf("mend: %d", code)
 			}
-			jobs = append(jobs, job.ID)
+			h.mu.Lock()
+			h.jobs = append(h.jobs, job.ID)
+			h.mu.Unlock()
 		}
 		if n%4 == 3 { // somebody looks at it, at whatever server
 			wait.Within(t, busy, "it is painted and judged", func() bool {
@@ -218,7 +249,7 @@ func TestAHouseSurvivesItsProcesses(t *testing.T) {
 	}
 	wait.Within(t, 3*time.Minute, "every mend is done", func() bool {
 		done := 0
-		for _, id := range jobs {
+		for _, id := range h.jobs {
 			var j struct{ State, Problem string }
 			switch h.send(done, "GET", "/jobs/"+id, "", "", &j); j.State {
 			case "done":
@@ -227,7 +258,7 @@ func TestAHouseSurvivesItsProcesses(t *testing.T) {
 				t.Fatalf("%+v", j)
 			}
 		}
-		return done == len(jobs)
+		return done == len(h.jobs)
 	})
 	for _, lesson := range lessons {
 		var got struct{ Revision int }
