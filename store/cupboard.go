@@ -3,7 +3,10 @@ package store
 import (
 	"context"
 	"database/sql"
+	"database/sql/driver"
+	"encoding/json"
 	"errors"
+	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
@@ -14,19 +17,66 @@ import (
 func (r Room) Cupboard(ctx context.Context) (supply.Cupboard, int, error) {
 	c := supply.Cupboard{People: 1, Paints: []supply.Stock{}, Tools: []supply.Rack{}}
 	var head struct {
-		Version sql.Null[int] `db:"version"`
-		People  sql.Null[int] `db:"people"`
+		Version  sql.Null[int]    `db:"version"`
+		People   sql.Null[int]    `db:"people"`
+		Currency sql.Null[string] `db:"currency"`
 	}
-	err := r.s.db.GetContext(ctx, &head, `select c.version, c.people from studio left join cupboard c on c.studio_id = studio.id where studio.id = $1`, r.Studio)
+	err := r.s.db.GetContext(ctx, &head, `select c.version, c.people, c.currency from studio left join cupboard c on c.studio_id = studio.id where studio.id = $1`, r.Studio)
 	if err != nil || !head.Version.Valid {
 		return c, 0, told(err)
 	}
-	c.People = head.People.V
-	if err := r.s.db.SelectContext(ctx, &c.Paints, `select paint, ml from stock where studio_id = $1 order by place`, r.Studio); err != nil {
+	c.People, c.Currency = head.People.V, head.Currency.V
+	var stocks []struct {
+		supply.Stock
+		Sizes packs `db:"sold"`
+	}
+	if err := r.s.db.SelectContext(ctx, &stocks, `select paint, ml, opened, sold from stock where studio_id = $1 order by place`, r.Studio); err != nil {
 		return c, 0, told(err)
 	}
-	err = r.s.db.SelectContext(ctx, &c.Tools, `select kind, width, pieces from rack where studio_id = $1 order by place`, r.Studio)
+	for _, s := range stocks {
+		s.Stock.Sold = s.Sizes
+		c.Paints = append(c.Paints, s.Stock)
+	}
+	if err := r.s.db.SelectContext(ctx, &c.Tools, `select kind, width, pieces, price from rack where studio_id = $1 order by place`, r.Studio); err != nil {
+		return c, 0, told(err)
+	}
+	var goods []struct {
+		supply.Good
+		Sizes packs `db:"sold"`
+	}
+	err = r.s.db.SelectContext(ctx, &goods, `select kind, has, sold, width, height, "limit", rate from good where studio_id = $1 order by place`, r.Studio)
+	for _, g := range goods {
+		g.Good.Sold = g.Sizes
+		c.Goods = append(c.Goods, g.Good)
+	}
 	return c, head.Version.V, told(err)
+}
+
+// packs are sizes with their prices, as JSON.
+type packs []supply.Pack
+
+// Scan reads what Value wrote.
+func (p *packs) Scan(from any) error {
+	text, is := from.(string)
+	if !is {
+		return fmt.Errorf("sizes are a %T", from)
+	}
+	if err := json.Unmarshal([]byte(text), p); err != nil {
+		return err
+	}
+	if len(*p) == 0 {
+		*p = nil
+	}
+	return nil
+}
+
+// Value writes them.
+func (p packs) Value() (driver.Value, error) {
+	if len(p) == 0 {
+		return "[]", nil
+	}
+	out, err := json.Marshal(p)
+	return string(out), err
 }
 
 // PutCupboard keeps what the studio has, made from version from. If that is no longer the
@@ -51,15 +101,19 @@ func (r Room) PutCupboard(ctx context.Context, from int, c supply.Cupboard) erro
 				_, err = tx.ExecContext(ctx, query, append([]any{studio}, args...)...)
 			}
 		}
-		do(`insert into cupboard (studio_id, version, people) values ($1, 1, $2)
-			on conflict (studio_id) do update set version = cupboard.version + 1, people = excluded.people, changed_at = now()`, c.People)
+		do(`insert into cupboard (studio_id, version, people, currency) values ($1, 1, $2, $3)
+			on conflict (studio_id) do update set version = cupboard.version + 1, people = excluded.people, currency = excluded.currency, changed_at = now()`, c.People, c.Currency)
 		do(`delete from stock where studio_id = $1`)
 		do(`delete from rack where studio_id = $1`)
+		do(`delete from good where studio_id = $1`)
 		for i, p := range c.Paints {
-			do(`insert into stock (studio_id, place, paint, ml) values ($1, $2, $3, $4)`, i, p.Paint, p.Ml)
+			do(`insert into stock (studio_id, place, paint, ml, opened, sold) values ($1, $2, $3, $4, $5, $6)`, i, p.Paint, p.Ml, p.Opened, packs(p.Sold))
 		}
 		for i, t := range c.Tools {
-			do(`insert into rack (studio_id, place, kind, width, pieces) values ($1, $2, $3, $4, $5)`, i, t.Kind, t.Width, t.Pieces)
+			do(`insert into rack (studio_id, place, kind, width, pieces, price) values ($1, $2, $3, $4, $5, $6)`, i, t.Kind, t.Width, t.Pieces, t.Price)
+		}
+		for i, g := range c.Goods {
+			do(`insert into good (studio_id, place, kind, has, sold, width, height, "limit", rate) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`, i, g.Kind, g.Has, packs(g.Sold), g.Width, g.Height, g.Limit, g.Rate)
 		}
 		return err
 	})

@@ -22,7 +22,10 @@ func TestTheCupboardOfAStudio(t *testing.T) {
 	if err != nil || version != 0 || empty.People != 1 || empty.Paints == nil || empty.Tools == nil {
 		t.Fatalf("%+v at %d, %v", empty, version, err)
 	}
-	first := supply.Cupboard{People: 12, Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5}, {Paint: "PB29", Ml: 40}}, Tools: []supply.Rack{{Kind: lesson.Flat, Width: 25, Pieces: 14}}}
+	first := supply.Cupboard{People: 12, Currency: "€",
+		Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5, Opened: true, Sold: []supply.Pack{{Amount: 37, Price: 520}, {Amount: 200, Price: 2105}}}, {Paint: "PB29", Ml: 40}},
+		Tools:  []supply.Rack{{Kind: lesson.Flat, Width: 25, Pieces: 14, Price: 1290}},
+		Goods:  []supply.Good{{Kind: supply.SolventGood, Has: 730.5, Sold: []supply.Pack{{Amount: 500, Price: 890}}, Limit: 300, Rate: 100}, {Kind: supply.SupportGood, Has: 6, Width: 400, Height: 300}}}
 	if err := s.PutCupboard(ctx, 0, first); err != nil {
 		t.Fatal(err)
 	}

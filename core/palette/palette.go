@@ -112,9 +112,7 @@ func lay(piles []Pile, b Board, between float64) Map {
 	for k, name := range order {
 		list := strings[name]
 		if k == len(order)-1 { // the last string ends at the hand, with white
-			for _, p := range strings[White] {
-				list = append(list, p)
-			}
+			list = append(list, strings[White]...)
 		}
 		for _, row := range rows(list, b.Width, between) {
 			y = m.row(row, y, between)

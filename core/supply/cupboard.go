@@ -3,6 +3,7 @@ package supply
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"proxenos/core/lesson"
 	"proxenos/core/paint"
@@ -21,15 +22,19 @@ const alike = 1.15
 // A Cupboard is what a studio has, and for how many people it has to do. Each thing is
 // counted by itself: of what is in no list nothing is known.
 type Cupboard struct {
-	People int     `json:"people" minimum:"1" maximum:"200" doc:"how many paint at once"`
-	Paints []Stock `json:"paints" maxItems:"400"`
-	Tools  []Rack  `json:"tools" maxItems:"400"`
+	People   int     `json:"people" minimum:"1" maximum:"200" doc:"how many paint at once"`
+	Currency string  `json:"currency,omitempty" maxLength:"8" doc:"what prices are in, as it is written beside them"`
+	Paints   []Stock `json:"paints" maxItems:"400"`
+	Tools    []Rack  `json:"tools" maxItems:"400"`
+	Goods    []Good  `json:"goods,omitempty" maxItems:"400" doc:"everything else that a session uses"`
 }
 
 // A Stock is how much there is of a paint.
 type Stock struct {
-	Paint string  `json:"paint" maxLength:"40" doc:"Key of a paint of the catalogue."`
-	Ml    float64 `json:"ml" minimum:"0" maximum:"100000"`
+	Paint  string  `json:"paint" maxLength:"40" doc:"Key of a paint of the catalogue."`
+	Ml     float64 `json:"ml" minimum:"0" maximum:"100000"`
+	Opened bool    `json:"opened,omitempty" doc:"whether a tube of it is open: it is used first"`
+	Sold   []Pack  `json:"sold,omitempty" maxItems:"12" doc:"tubes in which it is sold"`
 }
 
 // A Rack is how many there are of a tool.
@@ -37,6 +42,7 @@ type Rack struct {
 	Kind   lesson.ToolKind `json:"kind" maxLength:"20"`
 	Width  float64         `json:"width" minimum:"0.5" maximum:"150" doc:"mm"`
 	Pieces int             `json:"pieces" minimum:"0" maximum:"10000"`
+	Price  int             `json:"price,omitempty" minimum:"0" maximum:"10000000" doc:"of one, hundredths of the currency; 0 where it is not known"`
 }
 
 // Check says what is wrong with a cupboard, the first thing that is, and its cure.
@@ -44,8 +50,10 @@ func (c Cupboard) Check() error {
 	switch {
 	case c.People < 1 || c.People > MostStudents:
 		return fmt.Errorf("people is %d: give 1 to %d", c.People, MostStudents)
-	case len(c.Paints) > MostKept || len(c.Tools) > MostKept:
-		return fmt.Errorf("%d paints and %d tools: keep %d of each at most", len(c.Paints), len(c.Tools), MostKept)
+	case len(c.Paints) > MostKept || len(c.Tools) > MostKept || len(c.Goods) > MostKept:
+		return fmt.Errorf("%d paints, %d tools and %d other goods: keep %d of each at most", len(c.Paints), len(c.Tools), len(c.Goods), MostKept)
+	case len([]rune(c.Currency)) > 8:
+		return fmt.Errorf("currency is %q: give 8 letters at most", short(c.Currency))
 	}
 	seen := map[string]bool{}
 	for _, s := range c.Paints {
@@ -58,6 +66,9 @@ func (c Cupboard) Check() error {
 			return fmt.Errorf("paint %s: ml is %g: give 0 to %g", s.Paint, s.Ml, MostMl)
 		}
 		seen[s.Paint] = true
+		if err := checkPacks("paint "+s.Paint, s.Sold); err != nil {
+			return err
+		}
 	}
 	racks := map[Rack]bool{}
 	for _, r := range c.Tools {
@@ -71,8 +82,18 @@ func (c Cupboard) Check() error {
 			return fmt.Errorf("tool %s: width is %g: give 0.5 to 150 mm", r.Kind, r.Width)
 		case r.Pieces < 0 || r.Pieces > MostPieces:
 			return fmt.Errorf("tool %s of %g mm: pieces is %d: give 0 to %d", r.Kind, r.Width, r.Pieces, MostPieces)
+		case r.Price < 0 || r.Price > mostPrice:
+			return fmt.Errorf("tool %s of %g mm: price is %d: give 0 to %d hundredths", r.Kind, r.Width, r.Price, mostPrice)
 		}
 		racks[name] = true
+	}
+	for i, g := range c.Goods {
+		if err := g.check(); err != nil {
+			return err
+		}
+		if slices.ContainsFunc(c.Goods[:i], g.same) {
+			return fmt.Errorf("%s stands there twice: add the two up", g.Kind)
+		}
 	}
 	return nil
 }

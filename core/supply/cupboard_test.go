@@ -3,6 +3,7 @@ package supply_test
 import (
 	"bytes"
 	"math"
+	"reflect"
 	"strings"
 	"testing"
 
@@ -12,21 +13,25 @@ import (
 )
 
 func TestACupboardAsATableComesBack(t *testing.T) {
-	c := supply.Cupboard{People: 12,
-		Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5}, {Paint: "PB29", Ml: 0}},
-		Tools:  []supply.Rack{{Kind: lesson.Flat, Width: 25, Pieces: 14}, {Kind: lesson.Towel, Width: 60, Pieces: 40}}}
+	c := supply.Cupboard{People: 12, Currency: "€",
+		Paints: []supply.Stock{{Paint: "PW6", Ml: 240.5, Opened: true, Sold: []supply.Pack{{37, 520}, {200, 2105}}}, {Paint: "PB29", Ml: 0}},
+		Tools:  []supply.Rack{{Kind: lesson.Flat, Width: 25, Pieces: 14, Price: 1290}, {Kind: lesson.Towel, Width: 60, Pieces: 40}},
+		Goods: []supply.Good{{Kind: supply.SolventGood, Has: 730.5, Sold: []supply.Pack{{500, 890}}, Limit: 300, Rate: 100}, {Kind: supply.RollGood, Has: 4.2, Width: 2100},
+			{Kind: supply.SupportGood, Has: 6, Width: 400, Height: 300}}}
 	var b bytes.Buffer
 	if err := c.WriteCSV(&b); err != nil {
 		t.Fatal(err)
 	}
 	text := b.String()
-	for _, line := range []string{"what,item,name,mm,amount,unit", "people,,,,12,people", "paint,PW6,Titanium white,,240.5,ml", "tool,flat,flat,25,14,pieces"} {
+	for _, line := range []string{"what,item,name,mm,amount,unit,sold,opened,limit,rate", "people,,,,12,people,,,,", "currency,€,,,,,,,,",
+		"paint,PW6,Titanium white,,240.5,ml,37@5.20 200@21.05,yes,,", "tool,flat,flat,25,14,pieces,1@12.90,,,",
+		"good,solvent,Solvent,,730.5,ml,500@8.90,,300,100", "good,support,Support,400x300,6,pieces,,,,"} {
 		if !strings.Contains(text, line+"\n") {
 			t.Errorf("no line %q in\n%s", line, text)
 		}
 	}
 	back, err := supply.ReadCSV(&b)
-	if err != nil || back.People != 12 || len(back.Paints) != 2 || back.Paints[0] != c.Paints[0] || len(back.Tools) != 2 || back.Tools[1] != c.Tools[1] {
+	if err != nil || !reflect.DeepEqual(back, c) {
 		t.Errorf("%v: %+v", err, back)
 	}
 	// As other programs write it: a mark before the text, other columns and order, a comma
@@ -52,23 +57,30 @@ func ml(c supply.Cupboard, key string) float64 {
 func TestATableThatIsWrongIsToldWhere(t *testing.T) {
 	head := "what,item,mm,amount\n"
 	for text, says := range map[string]string{
-		"":                                     "empty",
-		"paint,PW6,20":                         "names no column",
-		head + "brush,flat,25,3":               `line 2: what is "brush"`,
-		head + "paint,PW6,,lots":               `amount is "lots"`,
-		head + "paint,PW6,,-4":                 `amount is "-4"`,
-		head + "paint,PW6,,NaN":                `amount is "NaN"`,
-		head + "paint,PX99,,4":                 `"PX99" is not in the catalogue`,
-		head + "paint,PW6,,4\npaint,PW6,,5":    "twice",
-		head + "tool,flat,wide,4":              `mm is "wide"`,
-		head + "tool,flat,25,1.5":              "whole number",
-		head + "tool,besom,25,1":               `"besom" is not a kind`,
-		head + "tool,flat,0,1":                 "width is 0",
-		head + "tool,flat,25,1\ntool,flat,25,": `line 3: amount is ""`,
-		head + "tool,flat,25,99999":            "pieces is 99999",
-		head + "people,,,0":                    "people is 0",
-		head + "paint,\"PW6,,4":                "comma-separated",
-		head + strings.Repeat("\n,,,", 900):    "over",
+		"":                                            "empty",
+		"paint,PW6,20":                                "names no column",
+		head + "brush,flat,25,3":                      `line 2: what is "brush"`,
+		head + "paint,PW6,,lots":                      `amount is "lots"`,
+		head + "paint,PW6,,-4":                        `amount is "-4"`,
+		head + "paint,PW6,,NaN":                       `amount is "NaN"`,
+		head + "paint,PX99,,4":                        `"PX99" is not in the catalogue`,
+		head + "paint,PW6,,4\npaint,PW6,,5":           "twice",
+		head + "tool,flat,wide,4":                     `mm is "wide"`,
+		head + "tool,flat,25,1.5":                     "whole number",
+		head + "tool,besom,25,1":                      `"besom" is not a kind`,
+		head + "tool,flat,0,1":                        "width is 0",
+		head + "tool,flat,25,1\ntool,flat,25,":        `line 3: amount is ""`,
+		head + "tool,flat,25,99999":                   "pieces is 99999",
+		head + "people,,,0":                           "people is 0",
+		head + "good,glue,,4":                         `"glue" is no kind of goods`,
+		head + "good,roll,,4":                         "width is missing",
+		head + "good,support,4by3,4":                  `mm is "4by3"`,
+		head + "good,oil,,4\ngood,oil,,5":             "twice",
+		"what,item,amount,sold\npaint,PW6,1,37 for 5": `sold is "37 for 5"`,
+		"what,item,amount,sold\npaint,PW6,1,0@5":      "a size of 0",
+		"what,item,amount,limit\ngood,solvent,1,high": `limit is "high"`,
+		head + "paint,\"PW6,,4":                       "comma-separated",
+		head + strings.Repeat("\n,,,", 1300):          "over",
 	} {
 		if _, err := supply.ReadCSV(strings.NewReader(text)); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%.40q: %v, want %q", text, err, says)

@@ -1396,6 +1396,10 @@ export interface components {
             plane: string;
         };
         Cupboard: {
+            /** @description what prices are in, as it is written beside them */
+            currency?: string;
+            /** @description everything else that a session uses */
+            goods?: components["schemas"]["Good"][];
             paints: components["schemas"]["Stock"][];
             /**
              * Format: int64
@@ -1889,6 +1893,35 @@ export interface components {
             paints: string[];
             /** @description the lesson whose mixtures are marked */
             whose: string;
+        };
+        Good: {
+            /**
+             * Format: double
+             * @description in the unit of its kind
+             */
+            has: number;
+            /**
+             * Format: double
+             * @description mm; nothing for a roll
+             */
+            height?: number;
+            kind: string;
+            /**
+             * Format: double
+             * @description of a solvent: mg/m³ that its own sheet allows in the air; 0 where nobody has looked
+             */
+            limit?: number;
+            /**
+             * Format: double
+             * @description of a solvent: g/m²h from an open surface; 100 for low-odour spirits, 400 for turpentine
+             */
+            rate?: number;
+            sold?: components["schemas"]["Pack"][];
+            /**
+             * Format: double
+             * @description mm, of what has a size
+             */
+            width?: number;
         };
         Ground: {
             name: string;
@@ -2436,6 +2469,18 @@ export interface components {
              */
             took: number;
         };
+        Pack: {
+            /**
+             * Format: int64
+             * @description how much is in it: ml, pieces, metres, as the thing is counted
+             */
+            amount: number;
+            /**
+             * Format: int64
+             * @description hundredths of the currency; 0 where it is not known
+             */
+            price: number;
+        };
         Paint: {
             /** @description #rrggbb of the masstone */
             colour: string;
@@ -2676,6 +2721,11 @@ export interface components {
             kind: string;
             /** Format: int64 */
             pieces: number;
+            /**
+             * Format: int64
+             * @description of one, hundredths of the currency; 0 where it is not known
+             */
+            price?: number;
             /**
              * Format: double
              * @description mm
@@ -3250,8 +3300,12 @@ export interface components {
         Stock: {
             /** Format: double */
             ml: number;
+            /** @description whether a tube of it is open: it is used first */
+            opened?: boolean;
             /** @description Key of a paint of the catalogue. */
             paint: string;
+            /** @description tubes in which it is sold */
+            sold?: components["schemas"]["Pack"][];
         };
         StockRequest: {
             cupboard: components["schemas"]["Cupboard"];

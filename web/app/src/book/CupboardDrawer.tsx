@@ -172,7 +172,7 @@ function withTool({ kind, width }: { kind: string; width: number }, pieces: numb
   return (now) => ({ ...now, tools: put(now.tools, { kind, width, pieces: Math.round(pieces) }, (t) => t.kind === kind && t.width === width) })
 }
 
-/** put replaces an item of a list, or adds it. */
+/** put changes an item of a list, or adds it; what it does not say of an item that is there stays. */
 function put<T>(list: T[], item: T, same: (one: T) => boolean): T[] {
-  return list.some(same) ? list.map((one) => (same(one) ? item : one)) : [...list, item]
+  return list.some(same) ? list.map((one) => (same(one) ? { ...one, ...item } : one)) : [...list, item]
 }
