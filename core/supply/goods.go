@@ -115,9 +115,9 @@ func (c Cupboard) Good(kind GoodKind) (Good, bool) {
 	return Good{}, false
 }
 
-// unit is what a thing costs a unit when bought in the size that costs least so, hundredths;
+// UnitPrice is what a thing costs a unit when bought in the size that costs least so, hundredths;
 // false where no price is known.
-func unit(sold []Pack) (price float64, known bool) {
+func UnitPrice(sold []Pack) (price float64, known bool) {
 	for _, p := range sold {
 		if each := float64(p.Price) / float64(p.Amount); p.Price > 0 && (!known || each < price) {
 			price, known = each, true
