@@ -54,6 +54,10 @@ func (f *Film) reflectance(cell int) *[Bands]float32 {
 // dryingDays is how long 25 µm of ordinary tube paint take to dry through at 20 °C.
 const dryingDays = 3.0
 
+// DriesIn is how many days ordinary tube paint takes to dry through at 20 °C, by its µm: in
+// proportion, but for the thinnest. Fast paints and alkyd take less, thick lights much more.
+func DriesIn(micron float64) float64 { return dryingDays * max(0.3, micron/25) }
+
 // Rest leaves the canvas for some days and returns the cells that dried. Thin and
 // fast paint becomes a dry layer; what is still soft has set as far as it could.
 func (f *Film) Rest(days float64) int {

@@ -3,11 +3,13 @@ package film
 import "math"
 
 const (
-	setMinutes     = 62.0 // time for a 25 µm film of tube paint to set to 1-1/e
-	grounds        = 0.9  // how much faster a thin film sets on the thirstiest ground
-	solventMinutes = 7.0  // time for solvent to leave to 1/e
-	settleMinutes  = 150.0
+	setMinutes    = 62.0 // time for a 25 µm film of tube paint to set to 1-1/e
+	grounds       = 0.9  // how much faster a thin film sets on the thirstiest ground
+	settleMinutes = 150.0
 )
+
+// SolventMinutes is the time in which solvent leaves a film to 1/e, at 20 °C.
+const SolventMinutes = 7.0
 
 // age brings a cell up to the film's present minute: solvent leaves, the film
 // sets, and top and body settle part of the way into each other.
@@ -22,7 +24,7 @@ func (f *Film) age(c []float32, cell int) {
 	fig[atSet] = f.agedSet(c, dt, cell)
 	solvent := n - mediums + Solvent
 	if c[solvent] > 0 || c[n+solvent] > 0 {
-		left := exp32(-dt * f.warm / solventMinutes)
+		left := exp32(-dt * f.warm / SolventMinutes)
 		fig[atTop] -= c[solvent] * (1 - left)
 		fig[atBody] -= c[n+solvent] * (1 - left)
 		c[solvent] *= left

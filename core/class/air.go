@@ -1,0 +1,115 @@
+package class
+
+import (
+	"fmt"
+	"math"
+
+	"proxenos/core/air"
+	"proxenos/core/film"
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/supply"
+)
+
+const (
+	usualRate  = 100.0 // g/m²h from an open jar of low-odour spirit
+	rinseOpens = 1.0   // minutes that a rinse keeps a jar open whose lid is used
+	leaves     = 3.0   // times the time of [film.SolventMinutes] in which thinned paint gives off its solvent
+	windows    = 6.0   // air changes an hour with windows open on two sides
+)
+
+// Air is the vapour of a class, and what would change it.
+type Air struct {
+	air.Air
+	Limit float64    `json:"limit" doc:"mg/m³ of the product's own sheet; 0 where nobody has looked"`
+	Says  string     `json:"says"`
+	Would []Measured `json:"would" doc:"what lids, air and less solvent would each do, where they do something"`
+}
+
+// Measured is the air as something would make it.
+type Measured struct {
+	What string  `json:"what"`
+	Peak float64 `json:"peak" doc:"mg/m³"`
+	Mean float64 `json:"mean" doc:"mg/m³"`
+	Over float64 `json:"over" doc:"minutes above the limit"`
+}
+
+// beside says what an estimate of a well-mixed room leaves out.
+const beside = "Near a jar, and where people lean over wet paint, there is several times as much. This estimates, it does not certify: read the product's sheet."
+
+// air estimates the vapour of a class whose jars stand open all the while, as they usually do.
+func (c Class) air(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.Cupboard) (Air, error) {
+	good, _ := cupboard.Good(supply.SolventGood)
+	rate := good.Rate
+	if rate == 0 {
+		rate = usualRate
+	}
+	minutes := max(c.Minutes, 1)
+	work := func(lids bool, share float64, changes float64) (air.Air, error) {
+		return air.Of(air.Room{Volume: c.Room.Volume, Changes: changes}, c.sources(l, reports, rate, share, lids), minutes, good.Limit)
+	}
+	a, err := work(false, 1, c.Room.Changes)
+	out := Air{Air: a, Limit: good.Limit, Would: []Measured{}}
+	if err != nil || a.Peak == 0 {
+		out.Says = "No solvent is used."
+		return out, err
+	}
+	for _, w := range []struct {
+		what    string
+		lids    bool
+		share   float64
+		changes float64
+	}{
+		{"lids on between rinses", true, 1, c.Room.Changes},
+		{fmt.Sprintf("windows open on two sides, %g air changes an hour", max(windows, c.Room.Changes)), false, 1, max(windows, c.Room.Changes)},
+		{"half as much solvent in the paint", false, 0.5, c.Room.Changes},
+		{"lids and windows", true, 1, max(windows, c.Room.Changes)},
+	} {
+		b, err := work(w.lids, w.share, w.changes)
+		if err != nil {
+			return out, err
+		}
+		if b.Peak > 0.99*a.Peak && b.Mean > 0.99*a.Mean {
+			continue // it would do nothing
+		}
+		out.Would = append(out.Would, Measured{w.what, round(b.Peak), round(b.Mean), round(b.Over)})
+	}
+	out.Says = fmt.Sprintf("Up to %.0f mg/m³ after %.0f minutes, %.0f in the mean. ", a.Peak, a.PeakAt, a.Mean)
+	switch {
+	case good.Limit == 0:
+		out.Says += "What its own sheet allows is not known: enter it with the solvent in the cupboard. "
+	case a.Over > 0:
+		out.Says += fmt.Sprintf("That is above the %g mg/m³ of its sheet for %.0f minutes. ", good.Limit, a.Over)
+	default:
+		out.Says += fmt.Sprintf("That is below the %g mg/m³ of its sheet. ", good.Limit)
+	}
+	out.Says += beside
+	return out, nil
+}
+
+// sources are the jars and the thinned paint of everybody.
+func (c Class) sources(l *lesson.Lesson, reports []rehearse.Report, rate, share float64, lids bool) (out []air.Source) {
+	people := float64(c.painters())
+	area := people * math.Pi / 4 * c.Jar * c.Jar
+	opened := false
+	for i, m := range l.Clock() {
+		if m.Start >= c.Minutes {
+			break
+		}
+		if ml := thinned(l, reports, i) * people * share; ml > 0 {
+			out = append(out, air.Spread(m.Start, m.Start+leaves*film.SolventMinutes, ml*densityOf))
+		}
+		if rinsed(l.Steps[i]) {
+			opened = true
+			if lids {
+				out = append(out, air.Open(m.Start, m.Start+rinseOpens, area, rate))
+			}
+		}
+	}
+	if opened && !lids {
+		out = append(out, air.Open(0, c.Minutes, area, rate))
+	}
+	return out
+}
+
+func round(v float64) float64 { return math.Round(v*10) / 10 }

@@ -1,0 +1,136 @@
+package class
+
+import (
+	"context"
+	"fmt"
+	"math"
+
+	"proxenos/core/film"
+	"proxenos/core/hazard"
+	"proxenos/core/lesson"
+	"proxenos/core/palette"
+	"proxenos/core/rehearse"
+	"proxenos/core/supply"
+)
+
+// Prep is everything worked out for a class.
+type Prep struct {
+	Sets     float64          `json:"sets" doc:"for how many paint is laid out, with the reserve and the demonstrator"`
+	Takes    float64          `json:"takes" doc:"minutes that the lesson takes these people"`
+	Batches  []Batch          `json:"batches"`
+	Squeezes []Squeeze        `json:"squeezes" doc:"the tubes, most first"`
+	Mediums  []supply.Flow    `json:"mediums" doc:"for one"`
+	Towels   Towels           `json:"towels"`
+	Solvent  Solvent          `json:"solvent"`
+	Cutting  *Cutting         `json:"cutting,omitempty" doc:"nothing where supports are ready"`
+	Lines    []Line           `json:"lines" doc:"everything that is needed, held against what there is"`
+	Cost     Cost             `json:"cost"`
+	Sharing  float64          `json:"sharing" doc:"minutes that somebody waits for a tool in all, because it is shared"`
+	Setup    Setup            `json:"setup"`
+	Air      Air              `json:"air"`
+	Cautions []hazard.Caution `json:"cautions"`
+	Defer    string           `json:"defer" doc:"what goes before all cautions"`
+	Swaps    []hazard.Swap    `json:"swaps" doc:"what stands in for paints with warnings, for a class with somebody who is not of age"`
+	Map      *palette.Map     `json:"map,omitempty" doc:"where every pile lies; nothing where they do not fit"`
+	Lacks    []string         `json:"lacks" doc:"what does not go, with its cure"`
+}
+
+// Prepare works a class out, from the lesson and the reports of its rehearsal, and what the
+// studio has. It needs no canvas. It fails for a class that is not sound.
+func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.Report, cupboard supply.Cupboard) (*Prep, error) {
+	if err := c.Check(); err != nil {
+		return nil, err
+	}
+	if len(reports) != len(l.Steps) {
+		return nil, fmt.Errorf("%d reports of %d steps: rehearse the lesson first", len(reports), len(l.Steps))
+	}
+	a, err := supply.Of(l, reports, 1, supply.Loss)
+	if err != nil {
+		return nil, err
+	}
+	out := &Prep{Sets: c.Sets(), Takes: round(c.Takes(l)), Mediums: a.Mediums, Towels: towels(l, reports), Solvent: solvent(l, reports), Swaps: []hazard.Swap{}, Lacks: []string{}, Defer: hazard.Defer}
+	if out.Batches, err = c.batches(l, a.Piles); err != nil {
+		return nil, err
+	}
+	out.Squeezes = c.squeezes(l, a)
+	var lack string
+	if out.Cutting, lack = c.cutting(l, cupboard); lack != "" {
+		out.Lacks = append(out.Lacks, lack)
+	}
+	out.Lines = c.lines(lists{l, out.Squeezes, a, out.Towels, out.Solvent, out.Batches, out.Cutting, cupboard})
+	out.Cost = c.cost(out.Lines, cupboard.Currency)
+	toBuy := 0
+	for _, line := range out.Lines {
+		if line.Short > 0 {
+			toBuy++
+		}
+	}
+	if out.Setup, err = c.setup(ctx, l, out.Batches, toBuy, driesIn(reports)); err != nil {
+		return nil, err
+	}
+	if out.Air, err = c.air(l, reports, cupboard); err != nil {
+		return nil, err
+	}
+	m := hazard.Of(l)
+	painters := c.painters()
+	m.Rags, m.Solvent, m.Minors = out.Towels.Each*painters, math.Round(out.Solvent.Each*float64(painters)), c.Minors
+	for _, f := range a.Mediums {
+		switch supply.GoodKind(f.Name) {
+		case supply.OilGood:
+			m.Oil = f.Each
+		case supply.AlkydGood:
+			m.Alkyd = f.Each
+		}
+	}
+	out.Cautions = m.Cautions()
+	if c.Minors {
+		if out.Swaps, err = hazard.Swaps(ctx, l); err != nil {
+			return nil, err
+		}
+	}
+	if out.Map, err = c.lay(l, a.Piles); err != nil {
+		out.Lacks = append(out.Lacks, err.Error())
+	}
+	out.Lacks = append(out.Lacks, out.Setup.Lacks...)
+	out.Sharing = round(float64(c.Sharing-1) * toolMinutes(l))
+	return out, nil
+}
+
+// lay lays the piles out on a palette.
+func (c Class) lay(l *lesson.Lesson, piles []supply.Pile) (*palette.Map, error) {
+	box := l.Paints()
+	var out []palette.Pile
+	for _, p := range piles {
+		m, _ := l.Mixture(p.Mixture)
+		colour, err := box.Colour(m.Parts)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, palette.Pile{ID: p.Mixture, Lab: colour, Across: p.Across, Uses: len(used(l, p.Mixture))})
+	}
+	laid, err := palette.Lay(out, c.Palette)
+	if err != nil {
+		return nil, err
+	}
+	return &laid, nil
+}
+
+// driesIn is how many days the thickest layer that a step leaves takes to dry through.
+func driesIn(reports []rehearse.Report) float64 {
+	thick := 0.0
+	for _, r := range reports {
+		thick = max(thick, r.Thick)
+	}
+	return film.DriesIn(thick)
+}
+
+// toolMinutes is how long brushes and knives are in the hand in a lesson: who shares one waits
+// as long for it.
+func toolMinutes(l *lesson.Lesson) (sum float64) {
+	for i, s := range l.Steps {
+		if t, known := l.Tool(s.Tool); known && (t.Kind.Brush() || t.Kind.Knife()) {
+			sum += l.AtPace(i)
+		}
+	}
+	return sum
+}
