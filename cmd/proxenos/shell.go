@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
@@ -18,9 +17,7 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
-	"proxenos/core/supply"
 	"proxenos/export"
-	"proxenos/export/plaintext"
 )
 
 // readLesson reads and checks a lesson file; "-" is standard input.
@@ -193,18 +190,9 @@ func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Write
 // besides reads what the rules may ask besides the lesson; an empty name asks nothing.
 func besides(c *rule.Context, stock, taught string) error {
 	if stock != "" {
-		file, err := os.Open(stock)
+		cupboard, err := readCupboard(stock, strings.NewReader(""))
 		if err != nil {
 			return err
-		}
-		defer file.Close()
-		table, err := io.ReadAll(io.LimitReader(file, mostBesides))
-		if err != nil {
-			return err
-		}
-		cupboard, err := supply.ReadCSV(bytes.NewReader(plaintext.UTF8(table)))
-		if err != nil {
-			return fmt.Errorf("%s: %w", stock, err)
 		}
 		c.Cupboard = &cupboard
 	}

@@ -35,6 +35,11 @@ func Open(from, to, area, rate float64) Source {
 	return Source{from, to, area * 1e-4 * rate * 1000 / 60}
 }
 
+// Round is a source of open jars: so many, cm across their openings, rate in g/m²h.
+func Round(from, to, jars, across, rate float64) Source {
+	return Open(from, to, jars*math.Pi/4*across*across, rate)
+}
+
 // Spread is a source that gives off mg evenly from one minute to another.
 func Spread(from, to, mg float64) Source { return Source{from, to, mg / max(to-from, 1e-9)} }
 

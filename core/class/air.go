@@ -2,7 +2,6 @@ package class
 
 import (
 	"fmt"
-	"math"
 
 	"proxenos/core/air"
 	"proxenos/core/film"
@@ -34,8 +33,8 @@ type Measured struct {
 	Over float64 `json:"over" doc:"minutes above the limit"`
 }
 
-// beside says what an estimate of a well-mixed room leaves out.
-const beside = "Near a jar, and where people lean over wet paint, there is several times as much. This estimates, it does not certify: read the product's sheet."
+// Beside says what an estimate of a well-mixed room leaves out.
+const Beside = "Near a jar, and where people lean over wet paint, there is several times as much. This estimates, it does not certify: read the product's sheet."
 
 // air estimates the vapour of a class whose jars stand open all the while, as they usually do.
 func (c Class) air(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.Cupboard) (Air, error) {
@@ -83,14 +82,13 @@ func (c Class) air(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.
 	default:
 		out.Says += fmt.Sprintf("That is below the %g mg/m³ of its sheet. ", good.Limit)
 	}
-	out.Says += beside
+	out.Says += Beside
 	return out, nil
 }
 
 // sources are the jars and the thinned paint of everybody.
 func (c Class) sources(l *lesson.Lesson, reports []rehearse.Report, rate, share float64, lids bool) (out []air.Source) {
 	people := float64(c.painters())
-	area := people * math.Pi / 4 * c.Jar * c.Jar
 	opened := false
 	for i, m := range l.Clock() {
 		if m.Start >= c.Minutes {
@@ -102,14 +100,12 @@ func (c Class) sources(l *lesson.Lesson, reports []rehearse.Report, rate, share 
 		if rinsed(l.Steps[i]) {
 			opened = true
 			if lids {
-				out = append(out, air.Open(m.Start, m.Start+rinseOpens, area, rate))
+				out = append(out, air.Round(m.Start, m.Start+rinseOpens, people, c.Jar, rate))
 			}
 		}
 	}
 	if opened && !lids {
-		out = append(out, air.Open(0, c.Minutes, area, rate))
+		out = append(out, air.Round(0, c.Minutes, people, c.Jar, rate))
 	}
 	return out
 }
-
-func round(v float64) float64 { return math.Round(v*10) / 10 }

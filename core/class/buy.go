@@ -16,6 +16,7 @@ const (
 	bristleWidth = 20.0 // mm from which a bristle brush is large
 	bristleUses  = 20   // classes that a large bristle brush lasts
 	usualUses    = 40   // and everything else that is used again
+	mostOwn      = 2    // pieces of a tool that anybody has: one is washed meanwhile
 	tapeMore     = 1.1  // times the way around a picture
 	tracingA4    = 190.0
 	tracingLong  = 277.0 // mm of an A4 page that are printed
@@ -80,7 +81,7 @@ func (c Class) lines(n lists) []Line {
 		if i >= 0 {
 			line.Counted, line.Has, sold = true, n.cupboard.Paints[i].Ml, n.cupboard.Paints[i].Sold
 		}
-		out = append(out, line.priced(sold, 0))
+		out = append(out, line.priced(sold, 1))
 	}
 	out = append(out, c.toolLines(n)...)
 	return append(out, c.goodLines(n)...)
@@ -96,19 +97,23 @@ func (c Class) toolLines(n lists) (out []Line) {
 			continue // towels and rags are counted as such
 		}
 		groups := (people + c.Sharing - 1) / c.Sharing
-		pieces := groups * u.Pieces
+		own := min(u.Pieces, mostOwn)
+		pieces := groups * own
 		line := Line{Kind: "tool", Item: u.Tool, Name: u.Name, Unit: "pieces", Brings: brings}
-		line.Why = []string{fmt.Sprintf("%d for each %s: %d", u.Pieces, map[bool]string{true: "person", false: fmt.Sprintf("%d people, who share it", c.Sharing)}[c.Sharing == 1], pieces)}
+		line.Why = []string{fmt.Sprintf("%d for each %s: %d", own, map[bool]string{true: "person", false: fmt.Sprintf("%d people, who share it", c.Sharing)}[c.Sharing == 1], pieces)}
 		if c.Demonstrator {
-			pieces += u.Pieces
-			line.Why = append(line.Why, fmt.Sprintf("%d for the demonstrator", u.Pieces))
+			pieces += own
+			line.Why = append(line.Why, fmt.Sprintf("%d for the demonstrator", own))
+		}
+		if own < u.Pieces {
+			line.Why = append(line.Why, fmt.Sprintf("A fresh one is asked for %d times: one is washed while the other is in the hand.", u.Pieces-1))
 		}
 		line.Need = float64(pieces)
 		has, counted := n.cupboard.Pieces(t)
 		line.Has, line.Counted = float64(has), counted
-		uses := usualUses
+		share := 1.0 / usualUses
 		if t.Kind.Brush() && t.Width >= bristleWidth && !strings.HasPrefix(string(t.Kind), "soft") {
-			uses = bristleUses
+			share = 1.0 / bristleUses
 		}
 		var sold []supply.Pack
 		for _, r := range n.cupboard.Tools {
@@ -116,7 +121,7 @@ func (c Class) toolLines(n lists) (out []Line) {
 				sold = []supply.Pack{{Amount: 1, Price: r.Price}}
 			}
 		}
-		out = append(out, line.priced(sold, uses))
+		out = append(out, line.priced(sold, share))
 	}
 	return out
 }
@@ -125,7 +130,7 @@ func (c Class) toolLines(n lists) (out []Line) {
 func (c Class) goodLines(n lists) (out []Line) {
 	people, painters := float64(c.People.All()), float64(c.painters())
 	l := n.lesson
-	add := func(kind supply.GoodKind, need float64, uses int, why ...string) {
+	add := func(kind supply.GoodKind, need, share float64, why ...string) {
 		if need <= 0 {
 			return
 		}
@@ -137,33 +142,34 @@ func (c Class) goodLines(n lists) (out []Line) {
 				line.Counted, line.Has, sold = true, line.Has+g.Has, append(sold, g.Sold...)
 			}
 		}
-		out = append(out, line.priced(sold, uses))
+		out = append(out, line.priced(sold, share))
 	}
 	for _, m := range n.amounts.Mediums {
 		kind := supply.GoodKind(m.Name)
 		if kind == supply.SolventGood {
 			continue
 		}
-		add(kind, m.Each*c.Sets(), 0, fmt.Sprintf("%.2f ml each, for %g sets", m.Each, c.Sets()))
+		add(kind, m.Each*c.Sets(), 1, fmt.Sprintf("%.2f ml each, for %g sets", m.Each, c.Sets()))
 	}
-	add(supply.SolventGood, n.solvent.Each*painters, 0, fmt.Sprintf("%d rinses of 10 ml each, and %.1f ml in thinned paint: %.1f ml", n.solvent.Rinses, n.solvent.Thinned, n.solvent.Each),
+	lost := (n.solvent.Thinned + jarLost*n.solvent.Jar) / max(n.solvent.Each, 0.01)
+	add(supply.SolventGood, n.solvent.Each*painters, lost, fmt.Sprintf("%d rinses of 10 ml each, %.0f ml in the jar, and %.1f ml in thinned paint: %.1f ml", n.solvent.Rinses, n.solvent.Jar, n.solvent.Thinned, n.solvent.Each),
 		fmt.Sprintf("for %g who paint; what is in the jars is used again when it has settled", painters))
 	if n.cut == nil {
-		add(supply.SupportGood, float64(c.supports()), 0, fmt.Sprintf("%g who paint and %d spare", painters, c.Spares))
+		add(supply.SupportGood, float64(c.supports()), 1, fmt.Sprintf("%g who paint and %d spare", painters, c.Spares))
 	} else if n.cut.Stock.Roll() {
-		add(supply.RollGood, n.cut.Length/1000, 0, fmt.Sprintf("%d pieces of %g × %g mm with a margin of %g mm, %.0f mm of roll", len(n.cut.Pieces), l.Support.Width, l.Support.Height, c.Margin, n.cut.Length))
+		add(supply.RollGood, n.cut.Length/1000, 1, fmt.Sprintf("%d pieces of %g × %g mm with a margin of %g mm, %.0f mm of roll", len(n.cut.Pieces), l.Support.Width, l.Support.Height, c.Margin, n.cut.Length))
 	} else {
-		add(supply.SheetGood, float64(n.cut.Sheets), 0, fmt.Sprintf("%d pieces of %g × %g mm", len(n.cut.Pieces), l.Support.Width, l.Support.Height))
+		add(supply.SheetGood, float64(n.cut.Sheets), 1, fmt.Sprintf("%d pieces of %g × %g mm", len(n.cut.Pieces), l.Support.Width, l.Support.Height))
 	}
 	t := n.towels
-	add(supply.TowelGood, float64(t.Each)*painters, 0, fmt.Sprintf("%d to blot, %d to rub back, and for %d wipes, %d of them large: %d each", t.Blots, t.Rubs, t.Wipes, t.Large, t.Each), fmt.Sprintf("for %g who paint", painters))
+	add(supply.TowelGood, float64(t.Each)*painters, 1, fmt.Sprintf("%d to blot, %d to rub back, and for %d wipes, %d of them large: %d each", t.Blots, t.Rubs, t.Wipes, t.Large, t.Each), fmt.Sprintf("for %g who paint", painters))
 	around := 2 * (l.Support.Width + l.Support.Height) / 1000 * tapeMore
-	add(supply.TapeGood, around*float64(c.supports()), 0, fmt.Sprintf("%.2f m around each of %d supports, with a tenth more", around, c.supports()))
+	add(supply.TapeGood, around*float64(c.supports()), 1, fmt.Sprintf("%.2f m around each of %d supports, with a tenth more", around, c.supports()))
 	sheets := pages(l.Support)
-	add(supply.TracingGood, float64(sheets*c.supports()), 0, fmt.Sprintf("%d pages of A4 for each of %d supports", sheets, c.supports()))
-	add(supply.GloveGood, people+float64(c.Hands), 0, fmt.Sprintf("one pair for each of %g people, and %d who clean up", people, c.Hands))
-	add(supply.ApronGood, painters, usualUses, fmt.Sprintf("one for each of %g who paint", painters))
-	add(supply.PaletteGood, painters, usualUses, fmt.Sprintf("one for each of %g who paint", painters))
+	add(supply.TracingGood, float64(sheets*c.supports()), 1, fmt.Sprintf("%d pages of A4 for each of %d supports", sheets, c.supports()))
+	add(supply.GloveGood, people+float64(c.Hands), 1, fmt.Sprintf("one pair for each of %g people, and %d who clean up", people, c.Hands))
+	add(supply.ApronGood, painters, 1.0/usualUses, fmt.Sprintf("one for each of %g who paint", painters))
+	add(supply.PaletteGood, painters, 1.0/usualUses, fmt.Sprintf("one for each of %g who paint", painters))
 	jars, premixed := 0.0, 0
 	for _, b := range n.batches {
 		if b.Keep == "jar" {
@@ -173,7 +179,7 @@ func (c Class) goodLines(n lists) (out []Line) {
 	if n.solvent.Jar > 0 {
 		jars = painters
 	}
-	add(supply.JarGood, jars+float64(premixed), usualUses, fmt.Sprintf("%g for solvent, %d for what is premixed", jars, premixed))
+	add(supply.JarGood, jars+float64(premixed), 1.0/usualUses, fmt.Sprintf("%g for solvent, %d for what is premixed", jars, premixed))
 	return out
 }
 
@@ -183,9 +189,9 @@ func pages(s lesson.Support) int {
 	return min(of(tracingA4, tracingLong), of(tracingLong, tracingA4))
 }
 
-// priced holds a line against what there is, and works out what is bought and used. uses is
-// for how many classes it lasts; 0 for what is used up.
-func (l Line) priced(sold []supply.Pack, uses int) Line {
+// priced holds a line against what there is, and works out what is bought and used: share is
+// how much of it the class uses up, or wears.
+func (l Line) priced(sold []supply.Pack, share float64) Line {
 	if !l.Brings {
 		l.Short = hundredths(max(0, l.Need-l.Has))
 	}
@@ -195,7 +201,7 @@ func (l Line) priced(sold []supply.Pack, uses int) Line {
 		l.Basket = &basket
 	}
 	if known && !l.Brings {
-		l.Used = int(math.Round(each * l.Need / float64(max(1, uses))))
+		l.Used = int(math.Round(each * l.Need * share))
 	}
 	return l
 }

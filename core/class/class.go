@@ -151,7 +151,7 @@ func (c Class) Sets() float64 {
 	if c.Demonstrator {
 		sets++
 	}
-	return sets
+	return hundredths(sets)
 }
 
 // paces are how many times the demonstrator's minutes people take, by what they can do.

@@ -125,4 +125,7 @@ func (c Class) squeezes(l *lesson.Lesson, a supply.Amounts) []Squeeze {
 	return out
 }
 
+// round keeps one decimal.
+func round(v float64) float64 { return math.Round(v*10) / 10 }
+
 func hundredths(v float64) float64 { return math.Round(v*100) / 100 }

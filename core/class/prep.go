@@ -1,9 +1,11 @@
 package class
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
+	"slices"
 
 	"proxenos/core/film"
 	"proxenos/core/hazard"
@@ -65,7 +67,7 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 			toBuy++
 		}
 	}
-	if out.Setup, err = c.setup(ctx, l, out.Batches, toBuy, driesIn(reports)); err != nil {
+	if out.Setup, err = c.setup(ctx, l, out.Batches, toBuy, driesIn(reports, most), driesIn(reports, 1)); err != nil {
 		return nil, err
 	}
 	if out.Air, err = c.air(l, reports, cupboard); err != nil {
@@ -115,13 +117,24 @@ func (c Class) lay(l *lesson.Lesson, piles []supply.Pile) (*palette.Map, error) 
 	return &laid, nil
 }
 
-// driesIn is how many days the thickest layer that a step leaves takes to dry through.
-func driesIn(reports []rehearse.Report) float64 {
-	thick := 0.0
-	for _, r := range reports {
-		thick = max(thick, r.Thick)
+// most is the share of what is painted that counts as the picture, without its thickest lights.
+const most = 0.9
+
+// driesIn is how many days a share of what was painted takes to dry through: each step counts
+// by its area, with the wet film that it left where it painted.
+func driesIn(reports []rehearse.Report, share float64) float64 {
+	list := slices.Clone(reports)
+	slices.SortFunc(list, func(a, b rehearse.Report) int { return cmp.Compare(a.Thick, b.Thick) })
+	var all, sum float64
+	for _, r := range list {
+		all += r.Area
 	}
-	return film.DriesIn(thick)
+	for _, r := range list {
+		if sum += r.Area; sum >= share*all {
+			return film.DriesIn(r.Thick)
+		}
+	}
+	return film.DriesIn(0)
 }
 
 // toolMinutes is how long brushes and knives are in the hand in a lesson: who shares one waits

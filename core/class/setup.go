@@ -54,7 +54,7 @@ type job struct {
 }
 
 // setup works everything out backwards from the start.
-func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Batch, toBuy int, dries float64) (Setup, error) {
+func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Batch, toBuy int, dries, thickest float64) (Setup, error) {
 	var out Setup
 	start := c.Begins()
 	pieces, hands := float64(c.supports()), float64(c.Hands)
@@ -118,7 +118,7 @@ func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Batch, toB
 	ends := c.Ends()
 	out.add(true, Task{"Clean up", "Rags in water or spread out, jars closed, palettes wrapped or scraped, canvases laid flat to dry.", ends, (clearMinutes + clearEach*people) / hands})
 	dry := start.AddDate(0, 0, int(math.Ceil(dries)))
-	out.add(true, Task{"Through-dry, but for the thickest lights", fmt.Sprintf("About %.0f days: touch up by glaze and scumble from now on.", math.Ceil(dries)), dry, 0})
+	out.add(true, Task{"Dry but for the thickest lights", fmt.Sprintf("About %.0f days for nine tenths of the picture, %.0f for its thickest lights: touch up by glaze and scumble from now on.", math.Ceil(dries), math.Ceil(thickest)), dry, 0})
 	varnish := start.AddDate(0, 6, 0)
 	if dry.After(varnish) {
 		varnish = dry

@@ -14,6 +14,8 @@ const (
 	wipesEnd   = 2.0        // wipes of each tool when all is done
 	towelArea  = 25.0 * 25  // cm² that a towel covers
 	rinseMl    = 10.0       // ml of solvent that a rinse needs in the jar
+	jarMost    = 120.0      // ml in a jar: from then on what has settled is used again
+	jarLost    = 0.1        // share of what is in a jar that does not come back from it
 	densityOf  = 0.77 * 1e3 // mg that a ml of mineral spirit weighs
 )
 
@@ -63,21 +65,27 @@ func towels(l *lesson.Lesson, reports []rehearse.Report) Towels {
 
 // Solvent is what one person uses of it, ml.
 type Solvent struct {
-	Rinses  int     `json:"rinses"`
-	Jar     float64 `json:"jar" doc:"ml in the jar: 10 a rinse, used again when it has settled"`
+	Rinses  int     `json:"rinses" doc:"and brushes washed, because a fresh one is asked for oftener than there are any"`
+	Jar     float64 `json:"jar" doc:"ml in the jar: 10 a rinse, 120 at most; used again when it has settled"`
 	Thinned float64 `json:"thinned" doc:"ml in thinned paint and left in rinsed brushes: it goes into the air"`
 	Each    float64 `json:"each" doc:"ml to have for one person"`
 }
 
 func solvent(l *lesson.Lesson, reports []rehearse.Report) Solvent {
 	var s Solvent
-	for i := range l.Steps {
-		if rinsed(l.Steps[i]) {
+	fresh := map[string]int{}
+	for i, step := range l.Steps {
+		if rinsed(step) {
 			s.Rinses++
+		}
+		if tool, _ := l.Tool(step.Tool); step.Care == lesson.Fresh && tool.Kind.Brush() {
+			if fresh[step.Tool]++; fresh[step.Tool] >= mostOwn {
+				s.Rinses++
+			}
 		}
 		s.Thinned += thinned(l, reports, i)
 	}
-	s.Jar = rinseMl * float64(s.Rinses)
+	s.Jar = min(jarMost, rinseMl*float64(s.Rinses))
 	s.Thinned = hundredths(s.Thinned)
 	s.Each = hundredths(s.Jar + s.Thinned)
 	return s
