@@ -14,6 +14,7 @@ import (
 	"proxenos/core/air"
 	"proxenos/core/class"
 	"proxenos/core/cut"
+	"proxenos/core/hazard"
 	"proxenos/core/rehearse"
 	"proxenos/core/supply"
 	"proxenos/export/plaintext"
@@ -95,7 +96,13 @@ func prepCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 	if err != nil {
 		return 0, err
 	}
-	p, err := class.Prepare(ctx, c, r.Lesson, r.Reports, cupboard)
+	var swaps []hazard.StandIn
+	if c.Minors {
+		if swaps, err = hazard.Swaps(ctx, l); err != nil {
+			return 0, err
+		}
+	}
+	p, err := class.Prepare(ctx, c, r.Lesson, r.Reports, cupboard, swaps)
 	if err != nil {
 		return 0, fmt.Errorf("prep: %w", err)
 	}
@@ -187,7 +194,7 @@ func cutCommand(_ context.Context, args []string, _ io.Reader, out io.Writer) (i
 	case (*roll > 0) == (*sheet != ""):
 		return 0, errors.New("cut: say what it is cut from with --roll 2100 or with --sheet 1000x700")
 	}
-	piece, stock := cut.Piece{Margin: *margin}, cut.Stock{Width: *roll, Kerf: *kerf}
+	piece, stock := cut.Blank{Margin: *margin}, cut.Source{Width: *roll, Kerf: *kerf}
 	if piece.Width, piece.Height, err = sides(*size); err != nil {
 		return 0, fmt.Errorf("cut: --size %w", err)
 	}

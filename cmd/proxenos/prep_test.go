@@ -36,7 +36,7 @@ func TestAClassIsPreparedFromAShell(t *testing.T) {
 		"--zone":          {"prep", name, "--when", "2027-10-31T01:30", "--zone", "Mars"},
 		"--level":         {"prep", name, "--level", "master"},
 		"no such file":    {"prep", name, "--cupboard", filepath.Join(folder, "none.csv")},
-		"no column":        {"prep", name, "--cupboard", name},
+		"no column":       {"prep", name, "--cupboard", name},
 		"--roll 2100":     {"cut", "--pieces", "3"},
 		"two sides":       {"cut", "--roll", "2100", "--size", "400"},
 		"give two":        {"cut", "--sheet", "1000x700x3"},

@@ -20,13 +20,13 @@ const (
 // Air is the vapour of a class, and what would change it.
 type Air struct {
 	air.Air
-	Limit float64    `json:"limit" doc:"mg/m³ of the product's own sheet; 0 where nobody has looked"`
-	Says  string     `json:"says"`
-	Would []Measured `json:"would" doc:"what lids, air and less solvent would each do, where they do something"`
+	Limit float64     `json:"limit" doc:"mg/m³ of the product's own sheet; 0 where nobody has looked"`
+	Says  string      `json:"says"`
+	Would []Variation `json:"would" doc:"what lids, air and less solvent would each do, where they do something"`
 }
 
-// Measured is the air as something would make it.
-type Measured struct {
+// Variation is the air as something would make it.
+type Variation struct {
 	What string  `json:"what"`
 	Peak float64 `json:"peak" doc:"mg/m³"`
 	Mean float64 `json:"mean" doc:"mg/m³"`
@@ -48,7 +48,7 @@ func (c Class) air(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.
 		return air.Of(air.Room{Volume: c.Room.Volume, Changes: changes}, c.sources(l, reports, rate, share, lids), minutes, good.Limit)
 	}
 	a, err := work(false, 1, c.Room.Changes)
-	out := Air{Air: a, Limit: good.Limit, Would: []Measured{}}
+	out := Air{Air: a, Limit: good.Limit, Would: []Variation{}}
 	if err != nil || a.Peak == 0 {
 		out.Says = "No solvent is used."
 		return out, err
@@ -71,7 +71,7 @@ func (c Class) air(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.
 		if b.Peak > 0.99*a.Peak && b.Mean > 0.99*a.Mean {
 			continue // it would do nothing
 		}
-		out.Would = append(out.Would, Measured{w.what, round(b.Peak), round(b.Mean), round(b.Over)})
+		out.Would = append(out.Would, Variation{w.what, round(b.Peak), round(b.Mean), round(b.Over)})
 	}
 	out.Says = fmt.Sprintf("Up to %.0f mg/m³ after %.0f minutes, %.0f in the mean. ", a.Peak, a.PeakAt, a.Mean)
 	switch {

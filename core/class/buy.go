@@ -22,8 +22,8 @@ const (
 	tracingLong  = 277.0 // mm of an A4 page that are printed
 )
 
-// A Line is a thing that the class needs.
-type Line struct {
+// A Needed is a thing that the class needs.
+type Needed struct {
 	Kind    string         `json:"kind" enum:"paint,tool,good"`
 	Item    string         `json:"item" doc:"key of a paint, kind of goods, or a tool of the lesson"`
 	Name    string         `json:"name"`
@@ -58,20 +58,20 @@ type lists struct {
 	amounts  supply.Amounts
 	towels   Towels
 	solvent  Solvent
-	batches  []Batch
+	batches  []Mixing
 	cut      *Cutting
 	cupboard supply.Cupboard
 }
 
 // lines are all things that a class needs, held against what there is.
-func (c Class) lines(n lists) []Line {
-	out := []Line{}
+func (c Class) lines(n lists) []Needed {
+	out := []Needed{}
 	sets := fmt.Sprintf("for %d people with %.0f %% more", c.People.All(), 100*c.Reserve)
 	if c.Demonstrator {
 		sets += " and the demonstrator"
 	}
 	for _, s := range n.squeezes {
-		line := Line{Kind: "paint", Item: s.Paint, Name: s.Name, Unit: "ml", Need: s.All, Why: []string{}}
+		line := Needed{Kind: "paint", Item: s.Paint, Name: s.Name, Unit: "ml", Need: s.All, Why: []string{}}
 		for _, e := range s.Why {
 			line.Why = append(line.Why, fmt.Sprintf("%.2f ml into %s", e.Much, e.What))
 		}
@@ -88,7 +88,7 @@ func (c Class) lines(n lists) []Line {
 }
 
 // toolLines are the tools, each for everybody or shared.
-func (c Class) toolLines(n lists) (out []Line) {
+func (c Class) toolLines(n lists) (out []Needed) {
 	brings := slices.Contains(c.Brings, Tools)
 	people := c.People.All()
 	for _, u := range score.Tools(n.lesson).Used {
@@ -99,7 +99,7 @@ func (c Class) toolLines(n lists) (out []Line) {
 		groups := (people + c.Sharing - 1) / c.Sharing
 		own := min(u.Pieces, mostOwn)
 		pieces := groups * own
-		line := Line{Kind: "tool", Item: u.Tool, Name: u.Name, Unit: "pieces", Brings: brings}
+		line := Needed{Kind: "tool", Item: u.Tool, Name: u.Name, Unit: "pieces", Brings: brings}
 		line.Why = []string{fmt.Sprintf("%d for each %s: %d", own, map[bool]string{true: "person", false: fmt.Sprintf("%d people, who share it", c.Sharing)}[c.Sharing == 1], pieces)}
 		if c.Demonstrator {
 			pieces += own
@@ -127,7 +127,7 @@ func (c Class) toolLines(n lists) (out []Line) {
 }
 
 // goodLines are all other things.
-func (c Class) goodLines(n lists) (out []Line) {
+func (c Class) goodLines(n lists) (out []Needed) {
 	people, painters := float64(c.People.All()), float64(c.painters())
 	l := n.lesson
 	add := func(kind supply.GoodKind, need, share float64, why ...string) {
@@ -135,7 +135,7 @@ func (c Class) goodLines(n lists) (out []Line) {
 			return
 		}
 		info, _ := kind.Info()
-		line := Line{Kind: "good", Item: string(kind), Name: info.Name, Unit: info.Unit, Need: hundredths(need), Why: why, Brings: slices.Contains(c.Brings, string(kind))}
+		line := Needed{Kind: "good", Item: string(kind), Name: info.Name, Unit: info.Unit, Need: hundredths(need), Why: why, Brings: slices.Contains(c.Brings, string(kind))}
 		var sold []supply.Pack
 		for _, g := range n.cupboard.Goods {
 			if g.Kind == kind && (kind != supply.SupportGood || g.Width == l.Support.Width && g.Height == l.Support.Height) {
@@ -191,7 +191,7 @@ func pages(s lesson.Support) int {
 
 // priced holds a line against what there is, and works out what is bought and used: share is
 // how much of it the class uses up, or wears.
-func (l Line) priced(sold []supply.Pack, share float64) Line {
+func (l Needed) priced(sold []supply.Pack, share float64) Needed {
 	if !l.Brings {
 		l.Short = hundredths(max(0, l.Need-l.Has))
 	}
@@ -207,7 +207,7 @@ func (l Line) priced(sold []supply.Pack, share float64) Line {
 }
 
 // cost adds lines up.
-func (c Class) cost(lines []Line, currency string) Cost {
+func (c Class) cost(lines []Needed, currency string) Cost {
 	out := Cost{Currency: currency}
 	for _, l := range lines {
 		out.Used += l.Used
@@ -241,9 +241,9 @@ func Money(v int, currency string) string {
 // Cutting is how supports are cut from what the cupboard has.
 type Cutting struct {
 	cut.Plan
-	Piece cut.Piece `json:"piece"`
-	Stock cut.Stock `json:"stock"`
-	Says  string    `json:"says"`
+	Piece cut.Blank  `json:"piece"`
+	Stock cut.Source `json:"stock"`
+	Says  string     `json:"says"`
 }
 
 // cutting plans the cuts where the cupboard has a roll, or sheets; nil where supports are
@@ -252,11 +252,11 @@ func (c Class) cutting(l *lesson.Lesson, cupboard supply.Cupboard) (*Cutting, st
 	if g, ready := cupboard.Good(supply.SupportGood); ready && g.Width == l.Support.Width && g.Height == l.Support.Height && g.Has >= float64(c.supports()) {
 		return nil, ""
 	}
-	out := &Cutting{Piece: cut.Piece{Width: l.Support.Width, Height: l.Support.Height, Margin: c.Margin}}
+	out := &Cutting{Piece: cut.Blank{Width: l.Support.Width, Height: l.Support.Height, Margin: c.Margin}}
 	if g, has := cupboard.Good(supply.RollGood); has {
-		out.Stock = cut.Stock{Width: g.Width}
+		out.Stock = cut.Source{Width: g.Width}
 	} else if g, has := cupboard.Good(supply.SheetGood); has {
-		out.Stock, out.Piece.Margin = cut.Stock{Width: g.Width, Length: g.Height}, 0
+		out.Stock, out.Piece.Margin = cut.Source{Width: g.Width, Length: g.Height}, 0
 	} else {
 		return nil, ""
 	}

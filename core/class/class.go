@@ -34,7 +34,7 @@ type Class struct {
 	Hands        int           `json:"hands" minimum:"1" maximum:"20" doc:"how many prepare it"`
 	Sharing      int           `json:"sharing" minimum:"1" maximum:"4" doc:"how many share a tool: 1 for everybody with their own"`
 	Brings       []string      `json:"brings,omitempty" maxItems:"20" doc:"what students bring themselves: kinds of goods, or tools"`
-	Room         Room          `json:"room"`
+	Room         Space         `json:"room"`
 	Palette      palette.Board `json:"palette"`
 	Margin       float64       `json:"margin" minimum:"0" maximum:"300" doc:"mm all round a support that is cut from the roll, to mount it later"`
 	Jar          float64       `json:"jar" minimum:"2" maximum:"20" doc:"cm across the opening of a solvent jar"`
@@ -54,8 +54,8 @@ type People struct {
 // All is how many they are.
 func (p People) All() int { return p.First + p.Some + p.Experienced }
 
-// Room is where it takes place.
-type Room struct {
+// Space is the room where it takes place.
+type Space struct {
 	air.Room
 	Temperature float64 `json:"temperature" minimum:"5" maximum:"40" doc:"°C"`
 }
@@ -78,7 +78,7 @@ const Tools = "tools"
 // room of 60 m² with a window ajar.
 func Usual(title string, people int, start time.Time, minutes float64) Class {
 	return Class{Title: title, Start: start, Minutes: minutes, People: People{Some: people}, Demonstrator: true, Spares: 1, Reserve: 0.1,
-		Hands: 1, Sharing: 1, Room: Room{air.Room{Volume: 170, Changes: 1.5}, 20}, Palette: palette.Board{Width: 400, Height: 300}, Margin: 15, Jar: 6, State: Planned}
+		Hands: 1, Sharing: 1, Room: Space{air.Room{Volume: 170, Changes: 1.5}, 20}, Palette: palette.Board{Width: 400, Height: 300}, Margin: 15, Jar: 6, State: Planned}
 }
 
 // Check says what is wrong with a class, the first thing that is, and its cure.

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"proxenos/core/class"
+	"proxenos/core/hazard"
 	"proxenos/core/lesson"
 	"proxenos/core/paint"
 	"proxenos/core/rehearse"
@@ -35,9 +36,9 @@ func stocked() supply.Cupboard {
 			{Kind: supply.SolventGood, Has: 0, Sold: []supply.Pack{{Amount: 500, Price: 890}, {Amount: 1000, Price: 1590}}, Limit: 300, Rate: 100}, {Kind: supply.TapeGood, Has: 0, Sold: []supply.Pack{{Amount: 50, Price: 320}}}}}
 }
 
-func line(t *testing.T, p *class.Prep, item string) class.Line {
+func line(t *testing.T, p *class.Prep, item string) class.Needed {
 	t.Helper()
-	i := slices.IndexFunc(p.Lines, func(l class.Line) bool { return l.Item == item })
+	i := slices.IndexFunc(p.Lines, func(l class.Needed) bool { return l.Item == item })
 	if i < 0 {
 		t.Fatalf("%s is not needed", item)
 	}
@@ -50,7 +51,7 @@ func TestTwelvePeopleAreTracedByHand(t *testing.T) {
 	c := class.Usual("Terraces", 12, evening, 150)
 	cupboard := stocked()
 	cupboard.Tools = []supply.Rack{{Kind: l.Tools[0].Kind, Width: l.Tools[0].Width, Pieces: 9, Price: 1400}}
-	p, err := class.Prepare(t.Context(), c, l, reports, cupboard)
+	p, err := class.Prepare(t.Context(), c, l, reports, cupboard, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -160,7 +161,7 @@ func TestNothingIsBoughtTwice(t *testing.T) {
 	c := class.Usual("Terraces", 12, evening, 150)
 	c.Brings = []string{class.Tools, "apron"}
 	cupboard := stocked()
-	first, err := class.Prepare(t.Context(), c, l, reports, cupboard)
+	first, err := class.Prepare(t.Context(), c, l, reports, cupboard, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -181,7 +182,7 @@ func TestNothingIsBoughtTwice(t *testing.T) {
 			}
 		}
 	}
-	after, err := class.Prepare(t.Context(), c, l, reports, cupboard)
+	after, err := class.Prepare(t.Context(), c, l, reports, cupboard, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -197,7 +198,7 @@ func TestNothingIsBoughtTwice(t *testing.T) {
 
 func TestWhoMixesWhat(t *testing.T) {
 	l, reports := terraces()
-	p, err := class.Prepare(t.Context(), class.Usual("Terraces", 12, evening, 150), l, reports, supply.Cupboard{People: 1})
+	p, err := class.Prepare(t.Context(), class.Usual("Terraces", 12, evening, 150), l, reports, supply.Cupboard{People: 1}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -241,7 +242,7 @@ func add(list []class.Entry) (sum float64) {
 
 func TestTheAirIsBetterForWhatIsDone(t *testing.T) {
 	l, reports := terraces()
-	p, err := class.Prepare(t.Context(), class.Usual("Terraces", 12, evening, 150), l, reports, stocked())
+	p, err := class.Prepare(t.Context(), class.Usual("Terraces", 12, evening, 150), l, reports, stocked(), nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -275,9 +276,17 @@ func TestAClassWithMinors(t *testing.T) {
 	}
 	for _, minors := range []bool{false, true} {
 		c.Minors = minors
-		p, err := class.Prepare(t.Context(), c, &warned, reports, stocked())
-		if err != nil || (len(p.Swaps) == 1) != minors || p.Defer == "" {
-			t.Errorf("minors %v: %+v, %v", minors, p.Swaps, err)
+		var swaps []hazard.StandIn
+		if minors {
+			var err error
+			if swaps, err = hazard.Swaps(t.Context(), &warned); err != nil {
+				t.Fatal(err)
+			}
+		}
+		p, err := class.Prepare(t.Context(), c, &warned, reports, stocked(), swaps)
+		said := slices.ContainsFunc(p.Cautions, func(h hazard.Caution) bool { return strings.Contains(h.About, "not of age") })
+		if err != nil || (len(p.Swaps) == 1) != minors || said != minors || p.Defer == "" {
+			t.Errorf("minors %v: %+v, %+v, %v", minors, p.Swaps, p.Cautions, err)
 		}
 	}
 }
@@ -300,7 +309,7 @@ func TestWhatNoClassIsIsRefused(t *testing.T) {
 	} {
 		c := class.Usual("Terraces", 12, evening, 150)
 		change(&c)
-		if _, err := class.Prepare(t.Context(), c, l, reports, stocked()); err == nil || !strings.Contains(err.Error(), says) {
+		if _, err := class.Prepare(t.Context(), c, l, reports, stocked(), nil); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q is not said: %v", says, err)
 		}
 	}
@@ -314,7 +323,7 @@ func TestWhatNoClassIsIsRefused(t *testing.T) {
 		change(&c)
 		cupboard := stocked()
 		cupboard.Goods[0].Width = 700
-		p, err := class.Prepare(t.Context(), c, l, reports, cupboard)
+		p, err := class.Prepare(t.Context(), c, l, reports, cupboard, nil)
 		if err != nil || !slices.ContainsFunc(p.Lacks, func(s string) bool { return strings.Contains(s, says) }) || len(p.Lines) < 10 || p.Air.Peak <= 0 {
 			t.Errorf("%q is not said: %v, %v", says, p.Lacks, err)
 		}
@@ -326,7 +335,7 @@ func BenchmarkPrepare(b *testing.B) {
 	l, reports := terraces()
 	c := class.Usual("Terraces", 200, evening, 150)
 	for b.Loop() {
-		if _, err := class.Prepare(b.Context(), c, l, reports, stocked()); err != nil {
+		if _, err := class.Prepare(b.Context(), c, l, reports, stocked(), nil); err != nil {
 			b.Fatal(err)
 		}
 	}

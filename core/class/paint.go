@@ -20,8 +20,8 @@ const (
 	ribbon     = 20.0 // mm of ribbon from an 8 mm nozzle that are one ml
 )
 
-// A Batch is a mixture for everybody.
-type Batch struct {
+// A Mixing is a mixture for everybody.
+type Mixing struct {
 	Mixture string       `json:"mixture"`
 	Name    string       `json:"name"`
 	Colour  string       `json:"colour" doc:"#rrggbb"`
@@ -53,12 +53,12 @@ type Entry struct {
 }
 
 // batches works out who mixes what, largest first.
-func (c Class) batches(l *lesson.Lesson, piles []supply.Pile) ([]Batch, error) {
+func (c Class) batches(l *lesson.Lesson, piles []supply.Pile) ([]Mixing, error) {
 	box := l.Paints()
-	out := []Batch{}
+	out := []Mixing{}
 	for _, p := range piles {
 		m, _ := l.Mixture(p.Mixture)
-		b := Batch{Mixture: p.Mixture, Name: p.Name, Colour: p.Colour, Each: p.LayOut, All: hundredths(p.LayOut * c.Sets()), Keep: "palette", Used: used(l, p.Mixture)}
+		b := Mixing{Mixture: p.Mixture, Name: p.Name, Colour: p.Colour, Each: p.LayOut, All: hundredths(p.LayOut * c.Sets()), Keep: "palette", Used: used(l, p.Mixture)}
 		var err error
 		if b.Sturdy, err = recipe.Sturdy(box, m.Parts); err != nil {
 			return nil, err

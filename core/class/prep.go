@@ -19,27 +19,29 @@ import (
 type Prep struct {
 	Sets     float64          `json:"sets" doc:"for how many paint is laid out, with the reserve and the demonstrator"`
 	Takes    float64          `json:"takes" doc:"minutes that the lesson takes these people"`
-	Batches  []Batch          `json:"batches"`
+	Batches  []Mixing         `json:"batches"`
 	Squeezes []Squeeze        `json:"squeezes" doc:"the tubes, most first"`
 	Mediums  []supply.Flow    `json:"mediums" doc:"for one"`
 	Towels   Towels           `json:"towels"`
 	Solvent  Solvent          `json:"solvent"`
 	Cutting  *Cutting         `json:"cutting,omitempty" doc:"nothing where supports are ready"`
-	Lines    []Line           `json:"lines" doc:"everything that is needed, held against what there is"`
+	Lines    []Needed         `json:"lines" doc:"everything that is needed, held against what there is"`
 	Cost     Cost             `json:"cost"`
 	Sharing  float64          `json:"sharing" doc:"minutes that somebody waits for a tool in all, because it is shared"`
 	Setup    Setup            `json:"setup"`
 	Air      Air              `json:"air"`
 	Cautions []hazard.Caution `json:"cautions"`
 	Defer    string           `json:"defer" doc:"what goes before all cautions"`
-	Swaps    []hazard.Swap    `json:"swaps" doc:"what stands in for paints with warnings, for a class with somebody who is not of age"`
+	Swaps    []hazard.StandIn `json:"swaps" doc:"what stands in for paints with warnings, for a class with somebody who is not of age"`
 	Map      *palette.Map     `json:"map,omitempty" doc:"where every pile lies; nothing where they do not fit"`
 	Lacks    []string         `json:"lacks" doc:"what does not go, with its cure"`
 }
 
 // Prepare works a class out, from the lesson and the reports of its rehearsal, and what the
-// studio has. It needs no canvas. It fails for a class that is not sound.
-func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.Report, cupboard supply.Cupboard) (*Prep, error) {
+// studio has. It needs no canvas. For a class with somebody who is not of age swaps are those
+// of [hazard.Swaps]: to find them takes longer than all the rest, and people and day change
+// nothing about them. It fails for a class that is not sound.
+func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.Report, cupboard supply.Cupboard, swaps []hazard.StandIn) (*Prep, error) {
 	if err := c.Check(); err != nil {
 		return nil, err
 	}
@@ -50,7 +52,7 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 	if err != nil {
 		return nil, err
 	}
-	out := &Prep{Sets: c.Sets(), Takes: round(c.Takes(l)), Mediums: a.Mediums, Towels: towels(l, reports), Solvent: solvent(l, reports), Swaps: []hazard.Swap{}, Lacks: []string{}, Defer: hazard.Defer}
+	out := &Prep{Sets: c.Sets(), Takes: round(c.Takes(l)), Mediums: a.Mediums, Towels: towels(l, reports), Solvent: solvent(l, reports), Swaps: append([]hazard.StandIn{}, swaps...), Lacks: []string{}, Defer: hazard.Defer}
 	if out.Batches, err = c.batches(l, a.Piles); err != nil {
 		return nil, err
 	}
@@ -85,11 +87,6 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 		}
 	}
 	out.Cautions = m.Cautions()
-	if c.Minors {
-		if out.Swaps, err = hazard.Swaps(ctx, l); err != nil {
-			return nil, err
-		}
-	}
 	if out.Map, err = c.lay(l, a.Piles); err != nil {
 		out.Lacks = append(out.Lacks, err.Error())
 	}

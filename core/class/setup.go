@@ -54,7 +54,7 @@ type job struct {
 }
 
 // setup works everything out backwards from the start.
-func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Batch, toBuy int, dries, thickest float64) (Setup, error) {
+func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Mixing, toBuy int, dries, thickest float64) (Setup, error) {
 	var out Setup
 	start := c.Begins()
 	pieces, hands := float64(c.supports()), float64(c.Hands)

@@ -33,7 +33,7 @@ func setup(t *testing.T, change func(*class.Class)) (class.Class, []class.Task, 
 	if change != nil {
 		change(&c)
 	}
-	p, err := class.Prepare(t.Context(), c, l, reports, stocked())
+	p, err := class.Prepare(t.Context(), c, l, reports, stocked(), nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -125,11 +125,11 @@ func TestALessonOverDaysWantsASecondDate(t *testing.T) {
 	for len(reports) < len(l.Steps) {
 		reports = append(reports, reports...)
 	}
-	p, err := class.Prepare(t.Context(), class.Usual("Salt barns", 6, evening, 240), l, reports[:len(l.Steps)], stocked())
+	p, err := class.Prepare(t.Context(), class.Usual("Salt barns", 6, evening, 240), l, reports[:len(l.Steps)], stocked(), nil)
 	if err != nil || !strings.Contains(strings.Join(p.Lacks, " "), "second date") {
 		t.Errorf("%v, %v", p.Lacks, err)
 	}
-	if _, err := class.Prepare(t.Context(), class.Usual("Salt barns", 6, evening, 240), l, reports[:3], stocked()); err == nil || !strings.Contains(err.Error(), "rehearse") {
+	if _, err := class.Prepare(t.Context(), class.Usual("Salt barns", 6, evening, 240), l, reports[:3], stocked(), nil); err == nil || !strings.Contains(err.Error(), "rehearse") {
 		t.Errorf("without reports: %v", err)
 	}
 }

@@ -11,26 +11,26 @@ import (
 	"sort"
 )
 
-// A Piece is what is wanted: a support to paint on, and the margin that is left around it.
-type Piece struct {
+// Blank is a piece: a support to paint on, and the margin that is left around it.
+type Blank struct {
 	Width  float64 `json:"width" minimum:"20" maximum:"3000" doc:"mm"`
 	Height float64 `json:"height" minimum:"20" maximum:"3000" doc:"mm"`
 	Margin float64 `json:"margin" minimum:"0" maximum:"300" doc:"mm all round: 15 to mount it later, 0 for boards"`
 }
 
-// Stock is what it is cut from.
-type Stock struct {
+// Source is what it is cut from.
+type Source struct {
 	Width  float64 `json:"width" minimum:"20" maximum:"6000" doc:"mm across the roll, or of a sheet"`
 	Length float64 `json:"length" minimum:"0" maximum:"6000" doc:"mm of a sheet; 0 for a roll"`
 	Kerf   float64 `json:"kerf" minimum:"0" maximum:"20" doc:"mm that a cut takes away: 0 for a knife, 3 for a saw"`
 }
 
 // Roll reports whether it comes from a roll.
-func (s Stock) Roll() bool { return s.Length == 0 }
+func (s Source) Roll() bool { return s.Length == 0 }
 
-// Placed is where a piece lies, with its margin, mm from the corner of the roll or sheet: x
+// Lay is where a piece lies, with its margin, mm from the corner of the roll or sheet: x
 // across it, y along.
-type Placed struct {
+type Lay struct {
 	Sheet  int     `json:"sheet" doc:"which sheet, from 0 on; 0 for a roll"`
 	X      float64 `json:"x"`
 	Y      float64 `json:"y"`
@@ -41,11 +41,11 @@ type Placed struct {
 
 // A Plan is how everything is cut.
 type Plan struct {
-	Sheets int      `json:"sheets" doc:"how many; 0 for a roll"`
-	Length float64  `json:"length" doc:"mm of roll; 0 for sheets"`
-	Pieces []Placed `json:"pieces"`
-	Waste  float64  `json:"waste" doc:"share of what is cut up that is no piece with its margin"`
-	Least  bool     `json:"least" doc:"whether no other way needs less"`
+	Sheets int     `json:"sheets" doc:"how many; 0 for a roll"`
+	Length float64 `json:"length" doc:"mm of roll; 0 for sheets"`
+	Pieces []Lay   `json:"pieces"`
+	Waste  float64 `json:"waste" doc:"share of what is cut up that is no piece with its margin"`
+	Least  bool    `json:"least" doc:"whether no other way needs less"`
 }
 
 // Most is how many pieces are cut at once.
@@ -53,7 +53,7 @@ const Most = 400
 
 // Of plans the cuts for n pieces. It fails when a figure is out of bounds, or when no piece
 // fits into what there is.
-func Of(n int, p Piece, s Stock) (Plan, error) {
+func Of(n int, p Blank, s Source) (Plan, error) {
 	if err := check(n, p, s); err != nil {
 		return Plan{}, err
 	}
@@ -79,7 +79,7 @@ func Of(n int, p Piece, s Stock) (Plan, error) {
 	return plan, nil
 }
 
-func check(n int, p Piece, s Stock) error {
+func check(n int, p Blank, s Source) error {
 	bounds := func(what string, v, least, most float64) error {
 		if !(v >= least && v <= most) {
 			return fmt.Errorf("%s is %g: give %g to %g", what, v, least, most)
@@ -95,7 +95,7 @@ func check(n int, p Piece, s Stock) error {
 	return nil
 }
 
-func (s Stock) name() string {
+func (s Source) name() string {
 	if s.Roll() {
 		return "roll"
 	}

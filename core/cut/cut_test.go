@@ -38,8 +38,8 @@ func everything(w, h, kerf, x, y int, known *known) int {
 func TestCutsAreAsGoodAsTryingEverything(t *testing.T) {
 	r := rand.New(rand.NewPCG(1, 2))
 	for trial := range 200 {
-		p := cut.Piece{Width: float64(20 + r.IntN(25)), Height: float64(20 + r.IntN(25)), Margin: float64(r.IntN(3))}
-		s := cut.Stock{Width: float64(45 + r.IntN(60)), Kerf: float64(r.IntN(4))}
+		p := cut.Blank{Width: float64(20 + r.IntN(25)), Height: float64(20 + r.IntN(25)), Margin: float64(r.IntN(3))}
+		s := cut.Source{Width: float64(45 + r.IntN(60)), Kerf: float64(r.IntN(4))}
 		n := 1 + r.IntN(7)
 		if trial%2 == 0 {
 			s.Length = float64(45 + r.IntN(60))
@@ -72,7 +72,7 @@ func TestCutsAreAsGoodAsTryingEverything(t *testing.T) {
 }
 
 // sound sees to it that pieces lie where there is something, and a cut apart.
-func sound(t *testing.T, n int, p cut.Piece, s cut.Stock, plan cut.Plan) {
+func sound(t *testing.T, n int, p cut.Blank, s cut.Source, plan cut.Plan) {
 	t.Helper()
 	along := max(plan.Length, s.Length)
 	if len(plan.Pieces) != n {
@@ -101,9 +101,9 @@ func sound(t *testing.T, n int, p cut.Piece, s cut.Stock, plan cut.Plan) {
 }
 
 func TestAClassFromARoll(t *testing.T) {
-	p := cut.Piece{Width: 400, Height: 300, Margin: 40}
+	p := cut.Blank{Width: 400, Height: 300, Margin: 40}
 	for n := 1; n <= cut.Most; n += 57 {
-		s := cut.Stock{Width: 2100}
+		s := cut.Source{Width: 2100}
 		plan, err := cut.Of(n, p, s)
 		if err != nil || !plan.Least {
 			t.Fatalf("%d pieces: %v, least %v", n, err, plan.Least)
@@ -111,34 +111,34 @@ func TestAClassFromARoll(t *testing.T) {
 		sound(t, n, p, s, plan)
 	}
 	// Sides that have nothing in common add up to a great many lengths.
-	odd := cut.Piece{Width: 401.3, Height: 298.9}
-	plan, err := cut.Of(cut.Most, odd, cut.Stock{Width: 450, Kerf: 0.7})
+	odd := cut.Blank{Width: 401.3, Height: 298.9}
+	plan, err := cut.Of(cut.Most, odd, cut.Source{Width: 450, Kerf: 0.7})
 	if err != nil || plan.Least {
 		t.Fatalf("%v, least %v", err, plan.Least)
 	}
-	sound(t, cut.Most, odd, cut.Stock{Width: 450, Kerf: 0.7}, plan)
+	sound(t, cut.Most, odd, cut.Source{Width: 450, Kerf: 0.7}, plan)
 }
 
 func TestWhatCannotBeCutIsRefused(t *testing.T) {
-	fine := cut.Piece{Width: 400, Height: 300, Margin: 15}
+	fine := cut.Blank{Width: 400, Height: 300, Margin: 15}
 	for says, try := range map[string]func() error{
 		"wider roll": func() error {
-			_, err := cut.Of(3, cut.Piece{Width: 400, Height: 300, Margin: 290}, cut.Stock{Width: 600})
+			_, err := cut.Of(3, cut.Blank{Width: 400, Height: 300, Margin: 290}, cut.Source{Width: 600})
 			return err
 		},
-		"wider sheet":   func() error { _, err := cut.Of(3, fine, cut.Stock{Width: 500, Length: 300}); return err },
-		"pieces is 0":   func() error { _, err := cut.Of(0, fine, cut.Stock{Width: 2100}); return err },
-		"pieces is 401": func() error { _, err := cut.Of(401, fine, cut.Stock{Width: 2100}); return err },
-		"kerf is NaN":   func() error { _, err := cut.Of(1, fine, cut.Stock{Width: 2100, Kerf: math.NaN()}); return err },
+		"wider sheet":   func() error { _, err := cut.Of(3, fine, cut.Source{Width: 500, Length: 300}); return err },
+		"pieces is 0":   func() error { _, err := cut.Of(0, fine, cut.Source{Width: 2100}); return err },
+		"pieces is 401": func() error { _, err := cut.Of(401, fine, cut.Source{Width: 2100}); return err },
+		"kerf is NaN":   func() error { _, err := cut.Of(1, fine, cut.Source{Width: 2100, Kerf: math.NaN()}); return err },
 		"margin is -1": func() error {
-			_, err := cut.Of(1, cut.Piece{Width: 400, Height: 300, Margin: -1}, cut.Stock{Width: 2100})
+			_, err := cut.Of(1, cut.Blank{Width: 400, Height: 300, Margin: -1}, cut.Source{Width: 2100})
 			return err
 		},
 		"width is +Inf": func() error {
-			_, err := cut.Of(1, cut.Piece{Width: math.Inf(1), Height: 300}, cut.Stock{Width: 2100})
+			_, err := cut.Of(1, cut.Blank{Width: math.Inf(1), Height: 300}, cut.Source{Width: 2100})
 			return err
 		},
-		"of the roll is": func() error { _, err := cut.Of(1, fine, cut.Stock{}); return err },
+		"of the roll is": func() error { _, err := cut.Of(1, fine, cut.Source{}); return err },
 	} {
 		if err := try(); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q is not said: %v", says, err)
@@ -147,14 +147,14 @@ func TestWhatCannotBeCutIsRefused(t *testing.T) {
 }
 
 func ExampleOf() {
-	plan, err := cut.Of(14, cut.Piece{Width: 400, Height: 300, Margin: 40}, cut.Stock{Width: 2100})
+	plan, err := cut.Of(14, cut.Blank{Width: 400, Height: 300, Margin: 40}, cut.Source{Width: 2100})
 	fmt.Printf("%g mm of roll, waste %.0f %%, %v\n", plan.Length, 100*plan.Waste, err)
 	// Output: 1340 mm of roll, waste 9 %, <nil>
 }
 
 func BenchmarkOf(b *testing.B) {
 	for b.Loop() {
-		if _, err := cut.Of(200, cut.Piece{Width: 431, Height: 337, Margin: 15}, cut.Stock{Width: 2100, Kerf: 0.5}); err != nil {
+		if _, err := cut.Of(200, cut.Blank{Width: 431, Height: 337, Margin: 15}, cut.Source{Width: 2100, Kerf: 0.5}); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -111,7 +111,7 @@ func (t *table) place(plan *Plan, n, i, j int, at spot) {
 		if c.how == turned {
 			w, h = h, w
 		}
-		plan.Pieces = append(plan.Pieces, Placed{at.sheet, mm(at.x), mm(at.y), mm(w - t.kerf), mm(h - t.kerf), c.how == turned})
+		plan.Pieces = append(plan.Pieces, Lay{at.sheet, mm(at.x), mm(at.y), mm(w - t.kerf), mm(h - t.kerf), c.how == turned})
 	case along:
 		rest, _ := slices.BinarySearch(t.widths, t.widths[i]-t.widths[c.at]+1)
 		first := min(n, t.most[c.at][j])

@@ -110,8 +110,8 @@ func (m Materials) Marked() (out []paint.Paint) {
 	return out
 }
 
-// A Swap is what stands in for a paint that carries a warning.
-type Swap struct {
+// A StandIn is what stands in for a paint that carries a warning.
+type StandIn struct {
 	Paint   string          `json:"paint"`
 	Name    string          `json:"name"`
 	Warning string          `json:"warning" doc:"what it is about"`
@@ -125,7 +125,7 @@ const looked = 6
 
 // Swaps finds what stands in for each paint of a lesson that carries a warning, of paints that
 // carry none: the one under which the lesson's own mixtures change least.
-func Swaps(ctx context.Context, l *lesson.Lesson) ([]Swap, error) {
+func Swaps(ctx context.Context, l *lesson.Lesson) ([]StandIn, error) {
 	var safe []string
 	for _, p := range paint.All() {
 		if p.Hazard == "" {
@@ -133,7 +133,7 @@ func Swaps(ctx context.Context, l *lesson.Lesson) ([]Swap, error) {
 		}
 	}
 	box := l.Paints()
-	out := []Swap{}
+	out := []StandIn{}
 	for _, p := range Of(l).Marked() {
 		s, err := recipe.New(box, safe)
 		if err != nil {
@@ -143,7 +143,7 @@ func Swaps(ctx context.Context, l *lesson.Lesson) ([]Swap, error) {
 		if err != nil {
 			return nil, err
 		}
-		swap := Swap{Paint: p.Key, Name: p.Name, Warning: metals[p.Hazard]}
+		swap := StandIn{Paint: p.Key, Name: p.Name, Warning: metals[p.Hazard]}
 		for _, candidate := range list[:min(looked, len(list))] {
 			worst, mixture, err := change(l, box, p.Key, candidate.Parts)
 			if err != nil {
@@ -155,7 +155,7 @@ func Swaps(ctx context.Context, l *lesson.Lesson) ([]Swap, error) {
 		}
 		out = append(out, swap)
 	}
-	slices.SortStableFunc(out, func(a, b Swap) int { return cmp.Compare(b.Delta, a.Delta) })
+	slices.SortStableFunc(out, func(a, b StandIn) int { return cmp.Compare(b.Delta, a.Delta) })
 	return out, nil
 }
 

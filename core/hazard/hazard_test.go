@@ -93,7 +93,7 @@ func TestWhatCarriesAWarningHasSomethingSafeInItsPlace(t *testing.T) {
 	// A lesson that is painted with them has nothing left to warn of.
 	for i, m := range l.Mixtures {
 		for k, p := range m.Parts {
-			if at := slices.IndexFunc(swaps, func(s hazard.Swap) bool { return s.Paint == p.Paint }); at >= 0 {
+			if at := slices.IndexFunc(swaps, func(s hazard.StandIn) bool { return s.Paint == p.Paint }); at >= 0 {
 				l.Mixtures[i].Parts[k].Paint = swaps[at].Parts[0].Paint
 				l.Palette = append(l.Palette, swaps[at].Parts[0].Paint)
 			}

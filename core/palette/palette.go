@@ -30,8 +30,8 @@ type Board struct {
 	Left   bool    `json:"left,omitempty" doc:"for somebody who paints with the left hand"`
 }
 
-// Placed is where a pile lies.
-type Placed struct {
+// Laid is where a pile lies.
+type Laid struct {
 	ID     string  `json:"id"`
 	X      float64 `json:"x" doc:"mm to its middle"`
 	Y      float64 `json:"y"`
@@ -42,8 +42,8 @@ type Placed struct {
 // A Map is a palette that is laid out.
 type Map struct {
 	Board
-	Piles []Placed `json:"piles" doc:"each string from dark to light"`
-	Free  float64  `json:"free" doc:"mm of its height that are left for mixing, at the hand"`
+	Piles []Laid  `json:"piles" doc:"each string from dark to light"`
+	Free  float64 `json:"free" doc:"mm of its height that are left for mixing, at the hand"`
 }
 
 // The strings.
@@ -181,7 +181,7 @@ func (m *Map) row(row []Pile, y, between float64) float64 {
 		if m.Left {
 			at = m.Width - at
 		}
-		m.Piles = append(m.Piles, Placed{p.ID, at, y + high/2, p.Across, stringOf(p.Lab)})
+		m.Piles = append(m.Piles, Laid{p.ID, at, y + high/2, p.Across, stringOf(p.Lab)})
 		x += p.Across + between
 	}
 	return y + high + between

@@ -112,6 +112,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.jobOperations(api, app)
 	s.scriptOperations(api)
 	s.cupboardOperations(api)
+	s.classOperations(api)
 	return api
 }
 
@@ -156,9 +157,12 @@ func (s *Server) refuse(err error) error {
 	var faults lesson.Faults
 	var stale *store.StaleError
 	var told huma.StatusError
+	var wrong *studio.UnsoundError
 	switch {
 	case err == nil:
 		return nil
+	case errors.As(err, &wrong):
+		return unsound(err)
 	case errors.As(err, &told):
 		return err
 	case errors.As(err, &faults):

@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/goods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kinds of goods in a cupboard, besides paints and tools */
+        get: operations["goods"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -254,6 +271,110 @@ export interface paths {
         put?: never;
         /** Steps of another lesson, or a piece, fitted to a lesson: as an edit */
         post: operations["bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All classes of a studio, as iCalendar */
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The classes of a studio by their beginnings */
+        get: operations["classes"];
+        put?: never;
+        /** Plan a class of a lesson as it stands */
+        post: operations["planClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A class */
+        get: operations["class"];
+        /** Keep a class as it is now */
+        put: operations["putClass"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A class and what is done for it, as iCalendar */
+        get: operations["classCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan a class once more on another day */
+        post: operations["copyClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}/prep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything worked out for a class, once its lesson is painted */
+        get: operations["prep"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1033,6 +1154,38 @@ export interface components {
             /** @description The step that must have ended. */
             step: string;
         };
+        Air: {
+            /** @description how it goes, each minute and where something begins or ends */
+            curve: components["schemas"]["Sample"][];
+            /**
+             * Format: double
+             * @description mg/m³ of the product's own sheet; 0 where nobody has looked
+             */
+            limit: number;
+            /**
+             * Format: double
+             * @description mg/m³ over the session
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description minutes above the limit; 0 without one
+             */
+            over: number;
+            /**
+             * Format: double
+             * @description mg/m³, the most there is
+             */
+            peak: number;
+            /**
+             * Format: double
+             * @description minutes from the start
+             */
+            peakAt: number;
+            says: string;
+            /** @description what lids, air and less solvent would each do, where they do something */
+            would: components["schemas"]["Variation"][];
+        };
         Alike: {
             /**
              * Format: double
@@ -1188,6 +1341,25 @@ export interface components {
             /** @description Where it goes; empty means everywhere. */
             zones: string[];
         };
+        Basket: {
+            /**
+             * Format: int64
+             * @description what they hold together
+             */
+            amount: number;
+            /**
+             * Format: double
+             * @description what is left over of it
+             */
+            left: number;
+            /** @description in the order in which the sizes stand */
+            packs: components["schemas"]["Bought"][];
+            /**
+             * Format: int64
+             * @description hundredths of the currency
+             */
+            price: number;
+        };
         Batch: {
             /** Format: double */
             ml: number;
@@ -1208,6 +1380,51 @@ export interface components {
             /** @description what is let down, and with how many parts of the first */
             tints?: components["schemas"]["Part"][];
             whose?: string;
+        };
+        Blank: {
+            /**
+             * Format: double
+             * @description mm
+             */
+            height: number;
+            /**
+             * Format: double
+             * @description mm all round: 15 to mount it later, 0 for boards
+             */
+            margin: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            width: number;
+        };
+        Board: {
+            /**
+             * Format: double
+             * @description mm
+             */
+            height: number;
+            /** @description for somebody who paints with the left hand */
+            left?: boolean;
+            /**
+             * Format: double
+             * @description mm
+             */
+            width: number;
+        };
+        Bought: {
+            /**
+             * Format: int64
+             * @description how much is in it: ml, pieces, metres, as the thing is counted
+             */
+            amount: number;
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: int64
+             * @description hundredths of the currency; 0 where it is not known
+             */
+            price: number;
         };
         Box: {
             /** Format: double */
@@ -1273,6 +1490,13 @@ export interface components {
             ranks?: components["schemas"]["TriedRemedy"][];
             trial?: components["schemas"]["Trial"];
         };
+        Caution: {
+            /** @description what it is about */
+            about: string;
+            /** @description the usual precaution */
+            do: string;
+            why: string;
+        };
         Change: {
             /** @description what to work in, ml in place of parts */
             add: components["schemas"]["Amount"][];
@@ -1317,6 +1541,101 @@ export interface components {
             /** @description whether it is the written order alone in which they cannot be kept */
             written: boolean;
         };
+        Class: {
+            /** @description what students bring themselves: kinds of goods, or tools */
+            brings?: string[];
+            /** @description whether the instructor paints as well */
+            demonstrator: boolean;
+            /**
+             * Format: int64
+             * @description what each pays, hundredths
+             */
+            fee?: number;
+            /**
+             * Format: int64
+             * @description what it costs besides materials: the room, wages; hundredths
+             */
+            fixed?: number;
+            /**
+             * Format: int64
+             * @description how many prepare it
+             */
+            hands: number;
+            /**
+             * Format: double
+             * @description cm across the opening of a solvent jar
+             */
+            jar: number;
+            /**
+             * Format: double
+             * @description mm all round a support that is cut from the roll, to mount it later
+             */
+            margin: number;
+            /** @description whether somebody is not of age */
+            minors?: boolean;
+            /**
+             * Format: double
+             * @description minutes there are, from the start
+             */
+            minutes: number;
+            notes?: string;
+            palette: components["schemas"]["Board"];
+            people: components["schemas"]["People"];
+            place?: string;
+            /**
+             * Format: double
+             * @description share of paint more than is needed: 0.1 is usual
+             */
+            reserve: number;
+            room: components["schemas"]["Space"];
+            /**
+             * Format: int64
+             * @description how many share a tool: 1 for everybody with their own
+             */
+            sharing: number;
+            /**
+             * Format: int64
+             * @description supports and sets more than people
+             */
+            spares: number;
+            /**
+             * Format: date-time
+             * @description when it begins
+             */
+            start: string;
+            /** @enum {string} */
+            state: "planned" | "running" | "ended" | "called-off";
+            title: string;
+            /** @description the time zone of the place, by its name in the IANA database; UTC when left out */
+            zone?: string;
+        };
+        ClassChange: {
+            class: components["schemas"]["Class"];
+            /**
+             * Format: int64
+             * @description the version it was made from
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description of the lesson that is taught
+             */
+            revision: number;
+        };
+        ClassRequest: {
+            lesson: string;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            people: number;
+            /**
+             * Format: date-time
+             * @description when it begins
+             */
+            start: string;
+            /** @description the time zone of the place, by its name in the IANA database */
+            zone?: string;
+        };
         Colour: {
             /** @description #rrggbb */
             colour: string;
@@ -1333,6 +1652,13 @@ export interface components {
             plane: string;
             /** @description how wet it is, from its first paint on */
             ribbon: components["schemas"]["Wet"][];
+        };
+        CopyClassRequest: {
+            /**
+             * Format: date-time
+             * @description when it begins
+             */
+            start: string;
         };
         Corner: {
             /**
@@ -1353,6 +1679,40 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Cost: {
+            /**
+             * Format: int64
+             * @description what is bought for it
+             */
+            bought: number;
+            /**
+             * Format: int64
+             * @description the fee at which what is used and the fixed costs are paid
+             */
+            breakEven: number;
+            currency: string;
+            /**
+             * Format: int64
+             * @description used, for each who pays
+             */
+            each: number;
+            /**
+             * Format: int64
+             * @description what the fee leaves over all
+             */
+            left: number;
+            says: string;
+            /**
+             * Format: int64
+             * @description things without a price: costs are higher by these
+             */
+            unpriced: number;
+            /**
+             * Format: int64
+             * @description what of it is used up or worn
+             */
+            used: number;
         };
         Cover: {
             /**
@@ -1446,6 +1806,29 @@ export interface components {
             saves: number;
             says: string;
             step: string;
+        };
+        Cutting: {
+            /** @description whether no other way needs less */
+            least: boolean;
+            /**
+             * Format: double
+             * @description mm of roll; 0 for sheets
+             */
+            length: number;
+            piece: components["schemas"]["Blank"];
+            pieces: components["schemas"]["Lay"][];
+            says: string;
+            /**
+             * Format: int64
+             * @description how many; 0 for a roll
+             */
+            sheets: number;
+            stock: components["schemas"]["Source"];
+            /**
+             * Format: double
+             * @description share of what is cut up that is no piece with its margin
+             */
+            waste: number;
         };
         Depth: {
             /** Format: double */
@@ -1730,6 +2113,11 @@ export interface components {
             /** @description the edit that takes it back */
             undo: components["schemas"]["Edit"];
         };
+        Entry: {
+            /** Format: double */
+            much: number;
+            what: string;
+        };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
             location?: string;
@@ -1772,6 +2160,7 @@ export interface components {
             type: string;
         };
         Event: {
+            class?: string;
             /**
              * Format: int64
              * @description to go on from; 0 for what passes
@@ -1779,13 +2168,13 @@ export interface components {
             id?: number;
             job?: string;
             /** @enum {string} */
-            kind: "lesson" | "job" | "canvas";
+            kind: "lesson" | "job" | "canvas" | "class";
             lesson: string;
             /** @description of a canvas */
             painting?: string;
             /**
              * Format: int64
-             * @description the newest, of a lesson
+             * @description the newest, of a lesson; the version of a class
              */
             revision?: number;
             /** @description how far a job is, or what the save of a lesson changed */
@@ -1923,6 +2312,18 @@ export interface components {
              */
             width?: number;
         };
+        GoodInfo: {
+            about: string;
+            kind: string;
+            name: string;
+            /** @description whether it has a size, mm */
+            sized: boolean;
+            /**
+             * @description what its amounts are in
+             * @enum {string}
+             */
+            unit: "ml" | "pieces" | "m" | "pairs" | "sheets";
+        };
         Ground: {
             name: string;
             /** @description The paints of the dry ground, in parts. */
@@ -2022,6 +2423,40 @@ export interface components {
             b: number;
             /** Format: double */
             l: number;
+        };
+        Laid: {
+            /** Format: double */
+            across: number;
+            id: string;
+            /**
+             * @description which string it is of
+             * @enum {string}
+             */
+            string: "white" | "warm" | "cool";
+            /**
+             * Format: double
+             * @description mm to its middle
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Lay: {
+            /** Format: double */
+            height: number;
+            /**
+             * Format: int64
+             * @description which sheet, from 0 on; 0 for a roll
+             */
+            sheet: number;
+            /** @description its width lies along the roll */
+            turned: boolean;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Lesson: {
             /** @description A few words for the mood. */
@@ -2167,6 +2602,27 @@ export interface components {
             known: boolean;
             /** @description #rrggbb */
             target: string;
+        };
+        Map: {
+            /**
+             * Format: double
+             * @description mm of its height that are left for mixing, at the hand
+             */
+            free: number;
+            /**
+             * Format: double
+             * @description mm
+             */
+            height: number;
+            /** @description for somebody who paints with the left hand */
+            left?: boolean;
+            /** @description each string from dark to light */
+            piles: components["schemas"]["Laid"][];
+            /**
+             * Format: double
+             * @description mm
+             */
+            width: number;
         };
         Mark: {
             /** @description whether that is out of reach */
@@ -2364,6 +2820,45 @@ export interface components {
             missing: components["schemas"]["Missing"][];
             target: components["schemas"]["Colour"];
         };
+        Mixing: {
+            /**
+             * Format: double
+             * @description ml for all sets
+             */
+            all: number;
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description ml to lay out for one
+             */
+            each: number;
+            /**
+             * @description in what it is kept until the class
+             * @enum {string}
+             */
+            keep: "jar" | "wrap" | "palette";
+            /**
+             * Format: double
+             * @description to mix it: for everybody when premixed, else for one
+             */
+            minutes: number;
+            mixture: string;
+            name: string;
+            /** @description whether the instructor mixes it beforehand */
+            premix: boolean;
+            /** @description measured out: for everybody when premixed, else for one */
+            recipe: components["schemas"]["Batch"];
+            /**
+             * Format: double
+             * @description largest ΔE00 change when one part is half a part off
+             */
+            sturdy: number;
+            /** @description the steps that use it */
+            used: string[];
+            /** @description who mixes it, and why */
+            why: string;
+        };
         Mixture: {
             id: string;
             name: string;
@@ -2387,6 +2882,39 @@ export interface components {
             name: string;
             paint: string;
         };
+        Needed: {
+            /** @description the sizes to buy; nothing where it is not known how it is sold */
+            basket?: components["schemas"]["Basket"];
+            /** @description whether students bring it */
+            brings: boolean;
+            /** @description whether somebody has counted what there is */
+            counted: boolean;
+            /** Format: double */
+            has: number;
+            /** @description key of a paint, kind of goods, or a tool of the lesson */
+            item: string;
+            /** @enum {string} */
+            kind: "paint" | "tool" | "good";
+            name: string;
+            /** Format: double */
+            need: number;
+            /** @description whether a price is known */
+            priced: boolean;
+            /**
+             * Format: double
+             * @description what must be bought; all that is needed, where nobody has counted
+             */
+            short: number;
+            /** @enum {string} */
+            unit: "ml" | "pieces" | "m" | "pairs" | "sheets";
+            /**
+             * Format: int64
+             * @description hundredths: what of it is used up or worn
+             */
+            used: number;
+            /** @description how the need comes about, a step a line */
+            why: string[];
+        };
         Neighbour: {
             id: string;
             title: string;
@@ -2394,6 +2922,37 @@ export interface components {
         NewStep: {
             edit: components["schemas"]["Edit"];
             step: components["schemas"]["Step"];
+        };
+        OnDay: {
+            /** @description when it begins on the clock of the place, without a zone */
+            begins: string;
+            /**
+             * Format: date-time
+             * @description when it was saved last
+             */
+            changed: string;
+            class: components["schemas"]["Class"];
+            /** Format: date-time */
+            ends: string;
+            id: string;
+            lesson: string;
+            /**
+             * Format: int64
+             * @description the newest revision of that lesson: it may be taught instead
+             */
+            newest: number;
+            /**
+             * Format: int64
+             * @description of the lesson: it stays when the lesson is changed later
+             */
+            revision: number;
+            /** @description the lesson as it is taught */
+            taught: components["schemas"]["OnShelf"];
+            /**
+             * Format: int64
+             * @description how often it was saved
+             */
+            version: number;
         };
         OnPurpose: {
             reason: string;
@@ -2549,6 +3108,20 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        People: {
+            /** Format: int64 */
+            experienced: number;
+            /**
+             * Format: int64
+             * @description who paint for the first time
+             */
+            first: number;
+            /**
+             * Format: int64
+             * @description who have painted some
+             */
+            some: number;
+        };
         Photo: {
             /** @description of what is kept */
             hash: string;
@@ -2684,6 +3257,46 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Prep: {
+            air: components["schemas"]["Air"];
+            batches: components["schemas"]["Mixing"][];
+            cautions: components["schemas"]["Caution"][];
+            cost: components["schemas"]["Cost"];
+            /** @description nothing where supports are ready */
+            cutting?: components["schemas"]["Cutting"];
+            /** @description what goes before all cautions */
+            defer: string;
+            /** @description what does not go, with its cure */
+            lacks: string[];
+            /** @description everything that is needed, held against what there is */
+            lines: components["schemas"]["Needed"][];
+            /** @description where every pile lies; nothing where they do not fit */
+            map?: components["schemas"]["Map"];
+            /** @description for one */
+            mediums: components["schemas"]["Flow"][];
+            /**
+             * Format: double
+             * @description for how many paint is laid out, with the reserve and the demonstrator
+             */
+            sets: number;
+            setup: components["schemas"]["Setup"];
+            /**
+             * Format: double
+             * @description minutes that somebody waits for a tool in all, because it is shared
+             */
+            sharing: number;
+            solvent: components["schemas"]["Solvent"];
+            /** @description the tubes, most first */
+            squeezes: components["schemas"]["Squeeze"][];
+            /** @description what stands in for paints with warnings, for a class with somebody who is not of age */
+            swaps: components["schemas"]["StandIn"][];
+            /**
+             * Format: double
+             * @description minutes that the lesson takes these people
+             */
+            takes: number;
+            towels: components["schemas"]["Towels"];
         };
         Proposal: {
             /**
@@ -3125,6 +3738,15 @@ export interface components {
             short: string;
             target: components["schemas"]["Lab"];
         };
+        Sample: {
+            /**
+             * Format: double
+             * @description mg/m³
+             */
+            level: number;
+            /** Format: double */
+            minute: number;
+        };
         SampleRead: {
             colour: components["schemas"]["Colour"];
             id: string;
@@ -3193,6 +3815,12 @@ export interface components {
             /** @description where the time goes */
             spent: components["schemas"]["Spent"][];
         };
+        Setup: {
+            /** @description what does not fit, with a cure */
+            lacks: string[];
+            /** @description in the order of time; the class itself is among them */
+            tasks: components["schemas"]["Task"][];
+        };
         Shares: {
             /** Format: double */
             least: number;
@@ -3203,6 +3831,62 @@ export interface components {
             edit?: components["schemas"]["Edit"];
             /** @description content hash of the lesson */
             whose: string;
+        };
+        Solvent: {
+            /**
+             * Format: double
+             * @description ml to have for one person
+             */
+            each: number;
+            /**
+             * Format: double
+             * @description ml in the jar: 10 a rinse, 120 at most; used again when it has settled
+             */
+            jar: number;
+            /**
+             * Format: int64
+             * @description and brushes washed, because a fresh one is asked for oftener than there are any
+             */
+            rinses: number;
+            /**
+             * Format: double
+             * @description ml in thinned paint and left in rinsed brushes: it goes into the air
+             */
+            thinned: number;
+        };
+        Source: {
+            /**
+             * Format: double
+             * @description mm that a cut takes away: 0 for a knife, 3 for a saw
+             */
+            kerf: number;
+            /**
+             * Format: double
+             * @description mm of a sheet; 0 for a roll
+             */
+            length: number;
+            /**
+             * Format: double
+             * @description mm across the roll, or of a sheet
+             */
+            width: number;
+        };
+        Space: {
+            /**
+             * Format: double
+             * @description air changes an hour: 0.5 with windows shut, 3 to 6 with two of them open, 0 for none
+             */
+            changes: number;
+            /**
+             * Format: double
+             * @description °C
+             */
+            temperature: number;
+            /**
+             * Format: double
+             * @description m³
+             */
+            volume: number;
         };
         Spare: {
             edit: components["schemas"]["Edit"];
@@ -3231,6 +3915,42 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Squeeze: {
+            /**
+             * Format: double
+             * @description ml for all sets
+             */
+            all: number;
+            /**
+             * Format: double
+             * @description ml for one
+             */
+            each: number;
+            name: string;
+            paint: string;
+            /**
+             * Format: double
+             * @description mm of ribbon for one, from a nozzle of 8 mm
+             */
+            ribbon: number;
+            /** @description the mixtures that it goes into, ml for one */
+            why: components["schemas"]["Entry"][];
+        };
+        StandIn: {
+            /**
+             * Format: double
+             * @description ΔE00 of the mixture of the lesson that changes most by it
+             */
+            delta: number;
+            /** @description the name of that */
+            mixture: string;
+            name: string;
+            paint: string;
+            /** @description what stands in for it */
+            parts: components["schemas"]["Amount"][];
+            /** @description what it is about */
+            warning: string;
         };
         Step: {
             /** @description How long after other steps it may begin. */
@@ -3457,6 +4177,17 @@ export interface components {
              */
             width: number;
         };
+        Task: {
+            about: string;
+            /** Format: date-time */
+            begin: string;
+            /**
+             * Format: double
+             * @description of work, by all hands together at it
+             */
+            minutes: number;
+            name: string;
+        };
         TechniqueInfo: {
             idle: boolean;
             kinds: string[];
@@ -3567,6 +4298,33 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Towels: {
+            /**
+             * Format: int64
+             * @description sheets that are laid on to blot; they wipe after
+             */
+            blots: number;
+            /**
+             * Format: int64
+             * @description sheets for one person
+             */
+            each: number;
+            /**
+             * Format: int64
+             * @description of those, of tools of 20 mm and more
+             */
+            large: number;
+            /**
+             * Format: int64
+             * @description sheets to rub back and wipe out with
+             */
+            rubs: number;
+            /**
+             * Format: int64
+             * @description times that a tool is wiped, with those at the end
+             */
+            wipes: number;
+        };
         Trial: {
             after: string;
             /** @description a picture, as a data: address */
@@ -3669,6 +4427,24 @@ export interface components {
             /** Format: int64 */
             steps: number;
             tool: string;
+        };
+        Variation: {
+            /**
+             * Format: double
+             * @description mg/m³
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description minutes above the limit
+             */
+            over: number;
+            /**
+             * Format: double
+             * @description mg/m³
+             */
+            peak: number;
+            what: string;
         };
         View: {
             /**
@@ -3911,6 +4687,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    goods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoodInfo"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
             };
         };
     };
@@ -4351,6 +5156,275 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fitted"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    planClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    putClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    classCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    copyClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyClassRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    prep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Prep"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,114 @@
+package studio
+
+import (
+	"context"
+	"io"
+	"time"
+
+	"proxenos/core/class"
+	"proxenos/core/hazard"
+	"proxenos/core/lesson"
+	"proxenos/export/calendar"
+	"proxenos/store"
+)
+
+// PlanClass makes a class of a lesson as it stands, as it is usually planned.
+func (r Room) PlanClass(ctx context.Context, id string, people int, start time.Time, zone string, minutes float64) (store.KeptClass, error) {
+	head, l, err := r.Head(ctx, id)
+	if err != nil {
+		return store.KeptClass{}, err
+	}
+	c := class.Usual(l.Title, people, start, minutes)
+	if c.Zone = zone; l.Room.Temperature > 0 {
+		c.Room.Temperature = l.Room.Temperature
+	}
+	if err := c.Check(); err != nil {
+		return store.KeptClass{}, &UnsoundError{err}
+	}
+	return r.Kept.AddClass(ctx, id, head.Number, c)
+}
+
+// CopyClass plans a class once more, on another day: what is known of it stays, but that it
+// was taught or called off.
+func (r Room) CopyClass(ctx context.Context, id string, start time.Time) (store.KeptClass, error) {
+	k, err := r.Kept.Class(ctx, id)
+	if err != nil {
+		return k, err
+	}
+	k.Class.Start, k.Class.State = start, class.Planned
+	if err := k.Class.Check(); err != nil {
+		return k, &UnsoundError{err}
+	}
+	return r.Kept.AddClass(ctx, k.Lesson, k.Revision, k.Class)
+}
+
+// KeepClass keeps a class as somebody changed it.
+func (r Room) KeepClass(ctx context.Context, id string, from, revision int, c class.Class) (store.KeptClass, error) {
+	if err := c.Check(); err != nil {
+		return store.KeptClass{}, &UnsoundError{err}
+	}
+	return r.Kept.PutClass(ctx, id, from, revision, c)
+}
+
+// An UnsoundError says what is wrong with something that was given, and its cure.
+type UnsoundError struct{ Err error }
+
+func (e *UnsoundError) Error() string { return e.Err.Error() }
+func (e *UnsoundError) Unwrap() error { return e.Err }
+
+// Prepare works a class out, from the revision that is taught.
+func (r Room) Prepare(ctx context.Context, k store.KeptClass) (*class.Prep, error) {
+	rev, l, err := r.At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return nil, err
+	}
+	reports, err := r.Reports(ctx, rev, l)
+	if err != nil {
+		return nil, err
+	}
+	cupboard, _, err := r.Kept.Cupboard(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var swaps []hazard.StandIn
+	if k.Class.Minors {
+		if swaps, err = r.swaps(ctx, l); err != nil {
+			return nil, err
+		}
+	}
+	return class.Prepare(ctx, k.Class, l, reports, cupboard, swaps)
+}
+
+// swaps are what stands in for paints of a lesson that carry warnings.
+func (r Room) swaps(ctx context.Context, l *lesson.Lesson) ([]hazard.StandIn, error) {
+	return Judged(ctx, r.Desk, l, "swaps", func(ctx context.Context, out *[]hazard.StandIn) (err error) {
+		*out, err = hazard.Swaps(ctx, l)
+		return err
+	})
+}
+
+// WriteCalendar writes a class and what is done for it as a calendar; all classes of the
+// studio, without what is done for them, when no class is named.
+func (r Room) WriteCalendar(ctx context.Context, out io.Writer, id string) error {
+	var entries []calendar.Entry
+	name := "Classes"
+	if id == "" {
+		all, err := r.Kept.Classes(ctx)
+		if err != nil {
+			return err
+		}
+		for _, k := range all {
+			entries = append(entries, calendar.Entry{ID: k.ID, Version: k.Version, Changed: k.Changed, Class: k.Class})
+		}
+		return calendar.Write(out, name, entries)
+	}
+	k, err := r.Kept.Class(ctx, id)
+	if err != nil {
+		return err
+	}
+	p, err := r.Prepare(ctx, k)
+	if err != nil {
+		return err
+	}
+	return calendar.Write(out, k.Class.Title, []calendar.Entry{{ID: k.ID, Version: k.Version, Changed: k.Changed, Class: k.Class, Tasks: p.Setup.Tasks}})
+}

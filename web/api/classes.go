@@ -1,0 +1,166 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"proxenos/core/class"
+	"proxenos/core/lesson"
+	"proxenos/core/supply"
+	"proxenos/store"
+)
+
+// OnDay is a class, with the lesson that is taught.
+type OnDay struct {
+	store.KeptClass
+	Taught OnShelf   `json:"taught" doc:"the lesson as it is taught"`
+	Newest int       `json:"newest" doc:"the newest revision of that lesson: it may be taught instead"`
+	Begins string    `json:"begins" doc:"when it begins on the clock of the place, without a zone"`
+	Ends   time.Time `json:"ends"`
+}
+
+// ClassPath names a class in an address.
+type ClassPath struct {
+	InStudio
+	ID string `path:"class" maxLength:"40"`
+}
+
+// ClassRequest plans a class.
+type ClassRequest struct {
+	Lesson  string    `json:"lesson" maxLength:"40"`
+	People  int       `json:"people" minimum:"1" maximum:"200"`
+	Start   time.Time `json:"start" doc:"when it begins"`
+	Zone    string    `json:"zone,omitempty" maxLength:"60" doc:"the time zone of the place, by its name in the IANA database"`
+	Minutes float64   `json:"minutes" minimum:"10" maximum:"720"`
+}
+
+// ClassChange keeps a class as it is now.
+type ClassChange struct {
+	From     int         `json:"from" minimum:"1" maximum:"2147483647" doc:"the version it was made from"`
+	Revision int         `json:"revision" minimum:"1" maximum:"2147483647" doc:"of the lesson that is taught"`
+	Class    class.Class `json:"class"`
+}
+
+var calendarReply = map[string]*huma.Response{"200": {Description: "iCalendar", Content: map[string]*huma.MediaType{"text/calendar": {}}}}
+
+func (s *Server) classOperations(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "classes", Method: http.MethodGet, Path: "/api/studios/{studio}/classes", Summary: "The classes of a studio by their beginnings"}, s.classes)
+	huma.Register(api, huma.Operation{OperationID: "planClass", Method: http.MethodPost, Path: "/api/studios/{studio}/classes", DefaultStatus: http.StatusCreated,
+		Summary: "Plan a class of a lesson as it stands"}, s.planClass)
+	huma.Register(api, huma.Operation{OperationID: "class", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}", Summary: "A class"}, s.class)
+	huma.Register(api, huma.Operation{OperationID: "putClass", Method: http.MethodPut, Path: "/api/studios/{studio}/classes/{class}", Summary: "Keep a class as it is now"}, s.putClass)
+	huma.Register(api, huma.Operation{OperationID: "copyClass", Method: http.MethodPost, Path: "/api/studios/{studio}/classes/{class}/copies", DefaultStatus: http.StatusCreated,
+		Summary: "Plan a class once more on another day"}, s.copyClass)
+	huma.Register(api, huma.Operation{OperationID: "prep", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/prep", Summary: "Everything worked out for a class, once its lesson is painted"}, s.prep)
+	huma.Register(api, huma.Operation{OperationID: "classCalendar", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/calendar", Responses: calendarReply,
+		Summary: "A class and what is done for it, as iCalendar"}, s.classCalendar)
+	huma.Register(api, huma.Operation{OperationID: "calendar", Method: http.MethodGet, Path: "/api/studios/{studio}/calendar", Responses: calendarReply,
+		Summary: "All classes of a studio, as iCalendar"}, s.calendar)
+	huma.Register(api, huma.Operation{OperationID: "goods", Method: http.MethodGet, Path: "/api/goods", Summary: "The kinds of goods in a cupboard, besides paints and tools"},
+		func(context.Context, *struct{}) (*one[[]supply.GoodInfo], error) {
+			return &one[[]supply.GoodInfo]{supply.Goods()}, nil
+		})
+}
+
+// onDay is a kept class with the lesson that is taught.
+func (s *Server) onDay(ctx context.Context, in InStudio, k store.KeptClass) (OnDay, error) {
+	out := OnDay{KeptClass: k, Begins: k.Class.Begins().Format("2006-01-02T15:04"), Ends: k.Class.Ends()}
+	newest, err := s.In(in.Studio).Kept.HeadNumber(ctx, k.Lesson)
+	if err != nil {
+		return out, err
+	}
+	out.Newest = newest
+	out.Taught, err = s.card(ctx, in, store.HeadOf{LessonID: k.Lesson, Number: k.Revision})
+	return out, err
+}
+
+func (s *Server) shown(ctx context.Context, in InStudio, k store.KeptClass, err error) (*one[OnDay], error) {
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out, err := s.onDay(ctx, in, k)
+	return &one[OnDay]{out}, s.refuse(err)
+}
+
+func (s *Server) classes(ctx context.Context, in *InStudio) (*one[[]OnDay], error) {
+	list, err := s.In(in.Studio).Kept.Classes(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out := make([]OnDay, len(list))
+	for i, k := range list {
+		if out[i], err = s.onDay(ctx, *in, k); err != nil {
+			return nil, s.refuse(err)
+		}
+	}
+	return &one[[]OnDay]{out}, nil
+}
+
+func (s *Server) class(ctx context.Context, in *ClassPath) (*one[OnDay], error) {
+	k, err := s.In(in.Studio).Kept.Class(ctx, in.ID)
+	return s.shown(ctx, in.InStudio, k, err)
+}
+
+func (s *Server) planClass(ctx context.Context, in *struct {
+	InStudio
+	Body ClassRequest
+}) (*one[OnDay], error) {
+	b := in.Body
+	k, err := s.In(in.Studio).PlanClass(ctx, b.Lesson, b.People, b.Start, b.Zone, b.Minutes)
+	return s.shown(ctx, in.InStudio, k, err)
+}
+
+func (s *Server) putClass(ctx context.Context, in *struct {
+	ClassPath
+	Body ClassChange
+}) (*one[OnDay], error) {
+	c := in.Body.Class
+	for _, text := range []string{c.Title, c.Place, c.Notes} {
+		if !lesson.Readable(text) {
+			return nil, unsound(errors.New("a text has signs in it that cannot be shown: take them out"))
+		}
+	}
+	k, err := s.In(in.Studio).KeepClass(ctx, in.ID, in.Body.From, in.Body.Revision, c)
+	return s.shown(ctx, in.InStudio, k, err)
+}
+
+func (s *Server) copyClass(ctx context.Context, in *struct {
+	ClassPath
+	Body struct {
+		Start time.Time `json:"start" doc:"when it begins"`
+	}
+}) (*one[OnDay], error) {
+	k, err := s.In(in.Studio).CopyClass(ctx, in.ID, in.Body.Start)
+	return s.shown(ctx, in.InStudio, k, err)
+}
+
+func (s *Server) prep(ctx context.Context, in *ClassPath) (*one[*class.Prep], error) {
+	k, err := s.In(in.Studio).Kept.Class(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	p, err := patiently(ctx, func(ctx context.Context) (*class.Prep, error) { return s.In(in.Studio).Prepare(ctx, k) })
+	return &one[*class.Prep]{p}, s.refuse(err)
+}
+
+func (s *Server) classCalendar(ctx context.Context, in *ClassPath) (*file, error) {
+	return s.calendarOf(ctx, in.InStudio, in.ID)
+}
+
+func (s *Server) calendar(ctx context.Context, in *InStudio) (*file, error) {
+	return s.calendarOf(ctx, *in, "")
+}
+
+func (s *Server) calendarOf(ctx context.Context, in InStudio, id string) (*file, error) {
+	body, err := patiently(ctx, func(ctx context.Context) ([]byte, error) {
+		var b bytes.Buffer
+		err := s.In(in.Studio).WriteCalendar(ctx, &b, id)
+		return b.Bytes(), err
+	})
+	return &file{"text/calendar; charset=utf-8", `attachment; filename="classes.ics"`, body}, s.refuse(err)
+}

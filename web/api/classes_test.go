@@ -1,0 +1,133 @@
+package api_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"strings"
+	"testing"
+
+	ics "github.com/arran4/golang-ical"
+
+	"proxenos/core/class"
+	"proxenos/core/lesson"
+	"proxenos/core/supply"
+	"proxenos/web/api"
+)
+
+func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	const classes = "/api/studios/room/classes"
+	made := read[api.OnDay](t, s.ask("POST", classes, edit{"lesson": saved.ID, "people": 12, "start": "2027-10-30T21:30:00Z", "zone": "CET", "minutes": 240}), 201)
+	if made.Revision != 1 || made.Newest != 1 || made.Version != 1 || made.Begins != "2027-10-30T23:30" || made.Class.People.All() != 12 || made.Taught.Title != saved.Lesson.Title {
+		t.Fatalf("%+v", made)
+	}
+	at := classes + "/" + made.ID
+	// The lesson goes on; the class does not, until it is told to.
+	read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 1, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 9}}}), 200)
+	if got := read[api.OnDay](t, s.ask("GET", at, nil), 200); got.Revision != 1 || got.Newest != 2 || got.Taught.Revision != 1 {
+		t.Errorf("after an edit of the lesson: %+v", got)
+	}
+	prep := read[class.Prep](t, s.ask("GET", at+"/prep", nil), 200)
+	white := func(p class.Prep) class.Needed {
+		for _, l := range p.Lines {
+			if l.Item == "PW6" {
+				return l
+			}
+		}
+		t.Fatal("there is no white")
+		return class.Needed{}
+	}
+	if prep.Sets != 14.2 || white(prep).Short != white(prep).Need {
+		t.Errorf("%g sets, white %+v", prep.Sets, white(prep))
+	}
+	c := made.Class
+	c.People, c.Notes = class.People{First: 4, Some: 2}, "tea at eight"
+	changed := read[api.OnDay](t, s.ask("PUT", at, edit{"from": 1, "revision": 2, "class": c}), 200)
+	if changed.Version != 2 || changed.Revision != 2 || changed.Taught.Revision != 2 {
+		t.Errorf("%+v", changed)
+	}
+	if after := read[class.Prep](t, s.ask("GET", at+"/prep", nil), 200); after.Sets != 7.6 || white(after).Need >= white(prep).Need {
+		t.Errorf("for six: %g sets, white %+v", after.Sets, white(after))
+	}
+	// What is bought is not bought again.
+	stock := supply.Cupboard{People: 1, Currency: "€", Paints: []supply.Stock{{Paint: "PW6", Ml: 5000, Sold: []supply.Pack{{Amount: 37, Price: 520}}}}, Tools: []supply.Rack{}}
+	read[api.Stocked](t, s.ask("PUT", "/api/studios/room/lessons/"+saved.ID+"/cupboard", edit{"from": 0, "cupboard": stock}), 200)
+	if after := read[class.Prep](t, s.ask("GET", at+"/prep", nil), 200); white(after).Short != 0 || white(after).Used == 0 || after.Cost.Currency != "€" {
+		t.Errorf("with white in the cupboard: %+v", white(after))
+	}
+	// Who has not seen the last change is told.
+	if r := s.ask("PUT", at, edit{"from": 1, "revision": 2, "class": c}); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("class is at revision 2")) {
+		t.Errorf("from an old version: %d %s", r.StatusCode, r.body)
+	}
+	c.State = class.CalledOff
+	read[api.OnDay](t, s.ask("PUT", at, edit{"from": 2, "revision": 2, "class": c}), 200)
+	again := read[api.OnDay](t, s.ask("POST", at+"/copies", edit{"start": "2028-01-15T18:00:00Z"}), 201)
+	if again.Class.State != class.Planned || again.Class.Notes != c.Notes || again.ID == made.ID || again.Revision != 2 {
+		t.Errorf("copied for the next term: %+v", again)
+	}
+	list := read[[]api.OnDay](t, s.ask("GET", classes, nil), 200)
+	if len(list) != 2 || list[0].ID != made.ID || list[1].ID != again.ID {
+		t.Errorf("by day: %+v", list)
+	}
+	for address, events := range map[string]int{at + "/calendar": 1, classes + "/" + again.ID + "/calendar": 8, "/api/studios/room/calendar": 2} {
+		r := s.ask("GET", address, nil)
+		got, err := ics.ParseCalendar(bytes.NewReader(r.body))
+		if err != nil || len(got.Events()) < events || !strings.HasPrefix(r.Header.Get("Content-Type"), "text/calendar") {
+			t.Errorf("%s: %d events, %v", address, len(got.Events()), err)
+		}
+	}
+}
+
+func TestWhatNoClassIsIsRefusedPlainly(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	const classes = "/api/studios/room/classes"
+	ask := func(changes edit) edit {
+		out := edit{"lesson": saved.ID, "people": 12, "start": "2027-10-30T21:30:00Z", "minutes": 240}
+		for k, v := range changes {
+			out[k] = v
+		}
+		return out
+	}
+	for says, body := range map[string]edit{
+		"people":       ask(edit{"people": 0}),
+		"body.people":  ask(edit{"people": 201}),
+		"minutes":      ask(edit{"minutes": 5}),
+		"is not known": ask(edit{"zone": "Nowhere/At all"}),
+		"in the year":  ask(edit{"start": "0001-01-01T00:00:00Z"}),
+		"date":         ask(edit{"start": "thursday"}),
+		"unexpected":   ask(edit{"colour": "blue"}),
+	} {
+		if r := s.ask("POST", classes, body); r.StatusCode != 422 && r.StatusCode != 400 || !bytes.Contains(r.body, []byte(says)) {
+			t.Errorf("%s: %d %s", says, r.StatusCode, r.body)
+		}
+	}
+	if r := s.ask("POST", classes, ask(edit{"lesson": "nothing"})); r.StatusCode != 404 {
+		t.Errorf("of no lesson: %d", r.StatusCode)
+	}
+	made := read[api.OnDay](t, s.ask("POST", classes, ask(edit{"people": 200})), 201)
+	c := made.Class
+	c.Title = "Сад 茶\x07"
+	if r := s.ask("PUT", classes+"/"+made.ID, edit{"from": 1, "revision": 1, "class": c}); r.StatusCode != 422 {
+		t.Errorf("a title with a bell in it: %d", r.StatusCode)
+	}
+	c.Title = "Сад 茶 ñ"
+	if r := s.ask("PUT", classes+"/"+made.ID, edit{"from": 1, "revision": 9, "class": c}); r.StatusCode != 404 {
+		t.Errorf("of a revision that there is not: %d", r.StatusCode)
+	}
+	// The same change sent again is one change.
+	body, err := json.Marshal(edit{"from": 1, "revision": 1, "class": c})
+	if err != nil {
+		t.Fatal(err)
+	}
+	header := map[string]string{"Content-Type": "application/json", "Idempotency-Key": "the-same"}
+	for range 2 {
+		if r := s.send("PUT", classes+"/"+made.ID, body, header); r.StatusCode != 200 {
+			t.Errorf("sent twice: %d", r.StatusCode)
+		}
+	}
+	if got := read[api.OnDay](t, s.ask("GET", classes+"/"+made.ID, nil), 200); got.Version != 2 || got.Class.Title != c.Title {
+		t.Errorf("version %d, %q", got.Version, got.Class.Title)
+	}
+}
