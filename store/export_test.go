@@ -45,3 +45,9 @@ func (s *Store) EndListening(ctx context.Context, t *testing.T) {
 		t.Fatal(err)
 	}
 }
+
+// Free takes the canvas of a lesson away from who has it.
+func (s *Store) Free(ctx context.Context, lesson string) error {
+	_, err := s.db.ExecContext(ctx, `delete from lease where lesson_id = $1`, lesson)
+	return err
+}

@@ -100,9 +100,29 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 // wait; then the studio of which least is under way and which was served longest ago; of a
 // studio what was asked for last. Without batch, only what somebody looks at; with bound,
 // only what is bound to the canvas of a lesson. That goes to nobody else while the process
-// lives that has it. ErrNotFound when nothing waits.
+// lives that has it, and who takes it has that canvas from then on: both at once, so that no
+// other process takes the canvas over in between. ErrNotFound when nothing waits.
 func (s *Store) Take(ctx context.Context, process string, batch, bound bool) (j Job, err error) {
-	err = s.db.GetContext(ctx, &j, `update job set state = 'running', process = $1, begun_at = clock_timestamp(), beat_at = clock_timestamp(), tries = tries + 1
+	for err = errTaken; errors.Is(err, errTaken); { // what another one has is not asked for again
+		err = s.inTx(ctx, func(tx *sqlx.Tx) (err error) {
+			if j, err = take(ctx, tx, process, batch, bound); err != nil || !j.Bound {
+				return err
+			}
+			holder, err := lease(ctx, tx, j.LessonID, process)
+			if err == nil && holder != process {
+				err = errTaken
+			}
+			return err
+		})
+	}
+	return j, err
+}
+
+// errTaken says that another process took a canvas over at the same moment.
+var errTaken = errors.New("another process has the canvas")
+
+func take(ctx context.Context, tx *sqlx.Tx, process string, batch, bound bool) (j Job, err error) {
+	err = tx.GetContext(ctx, &j, `update job set state = 'running', process = $1, begun_at = clock_timestamp(), beat_at = clock_timestamp(), tries = tries + 1
 		where id = (
 			select w.id from job w
 			left join lateral (
@@ -115,7 +135,7 @@ func (s *Store) Take(ctx context.Context, process string, batch, bound bool) (j 
 			order by w.batch, o.busy, o.served nulls first, w.risen_at desc
 			limit 1 for update of w skip locked)
 		returning `+jobColumns, process, batch, bound)
-	return j, told(err)
+	return j, err
 }
 
 // Tell says how far a job is that a process runs.

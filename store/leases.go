@@ -6,6 +6,8 @@ import (
 	"errors"
 	"fmt"
 	"time"
+
+	"github.com/jmoiron/sqlx"
 )
 
 // SilentFor is after how long a process that says nothing is taken for gone.
@@ -17,14 +19,19 @@ var alive = fmt.Sprintf(`p.beat_at > clock_timestamp() - interval '%g seconds'`,
 // Lease gives the last canvas of a lesson to a process, where no other one has it that lives,
 // and returns who has it then.
 func (s *Store) Lease(ctx context.Context, lesson, process string) (holder string, err error) {
-	err = s.db.GetContext(ctx, &holder, `insert into lease (lesson_id, process) values ($1, $2)
+	holder, err = lease(ctx, s.db, lesson, process)
+	return holder, told(err)
+}
+
+func lease(ctx context.Context, db sqlx.QueryerContext, lesson, process string) (holder string, err error) {
+	err = sqlx.GetContext(ctx, db, &holder, `insert into lease (lesson_id, process) values ($1, $2)
 		on conflict (lesson_id) do update set process = excluded.process
 			where lease.process = excluded.process or not exists (select from process p where p.id = lease.process and `+alive+`)
 		returning process`, lesson, process)
 	if errors.Is(err, sql.ErrNoRows) { // another one has it
-		err = s.db.GetContext(ctx, &holder, `select process from lease where lesson_id = $1`, lesson)
+		err = sqlx.GetContext(ctx, db, &holder, `select process from lease where lesson_id = $1`, lesson)
 	}
-	return holder, told(err)
+	return holder, err
 }
 
 // Holder is the process that has the last canvas of a lesson and lives; nobody when it is empty.

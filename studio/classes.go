@@ -3,6 +3,7 @@ package studio
 import (
 	"context"
 	"io"
+	"math"
 	"time"
 
 	"proxenos/core/class"
@@ -12,13 +13,17 @@ import (
 	"proxenos/store"
 )
 
-// PlanClass makes a class of a lesson as it stands, as it is usually planned.
+// PlanClass makes a class of a lesson as it stands, as it is usually planned; with no minutes
+// given it is as long as the lesson takes these people.
 func (r Room) PlanClass(ctx context.Context, id string, people int, start time.Time, zone string, minutes float64) (store.KeptClass, error) {
 	head, l, err := r.Head(ctx, id)
 	if err != nil {
 		return store.KeptClass{}, err
 	}
 	c := class.Usual(l.Title, people, start, minutes)
+	if minutes == 0 {
+		c.Minutes = min(longest, max(shortest, math.Ceil(c.Takes(l)/5)*5))
+	}
 	if c.Zone = zone; l.Room.Temperature > 0 {
 		c.Room.Temperature = l.Room.Temperature
 	}
@@ -30,17 +35,23 @@ func (r Room) PlanClass(ctx context.Context, id string, people int, start time.T
 
 // CopyClass plans a class once more, on another day: what is known of it stays, but that it
 // was taught or called off.
-func (r Room) CopyClass(ctx context.Context, id string, start time.Time) (store.KeptClass, error) {
+func (r Room) CopyClass(ctx context.Context, id, begins string) (store.KeptClass, error) {
 	k, err := r.Kept.Class(ctx, id)
 	if err != nil {
 		return k, err
 	}
-	k.Class.Start, k.Class.State = start, class.Planned
-	if err := k.Class.Check(); err != nil {
+	k.Class.State = class.Planned
+	if k.Class.Start, err = class.Moment(begins, k.Class.Zone); err == nil {
+		err = k.Class.Check()
+	}
+	if err != nil {
 		return k, &UnsoundError{err}
 	}
 	return r.Kept.AddClass(ctx, k.Lesson, k.Revision, k.Class)
 }
+
+// How long a class is, minutes.
+const shortest, longest = 10, 720
 
 // KeepClass keeps a class as somebody changed it.
 func (r Room) KeepClass(ctx context.Context, id string, from, revision int, c class.Class) (store.KeptClass, error) {

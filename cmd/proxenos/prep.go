@@ -75,12 +75,8 @@ func prepCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 		c.Minutes = min(720, c.Takes(l))
 	}
 	if *when != "" {
-		place, err := time.LoadLocation(*zone)
-		if err == nil {
-			c.Start, err = time.ParseInLocation("2006-01-02T15:04", *when, place)
-		}
-		if err != nil {
-			return 0, fmt.Errorf("prep: --when is %q and --zone %q: give a time as 2027-03-04T18:00 and a zone by its IANA name", *when, *zone)
+		if c.Start, err = class.Moment(*when, *zone); err != nil {
+			return 0, fmt.Errorf("prep: --when, --zone: %w", err)
 		}
 	}
 	if err := c.Check(); err != nil {

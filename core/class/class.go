@@ -120,15 +120,34 @@ func (c Class) Check() error {
 	return err
 }
 
-func (c Class) zone() (*time.Location, error) {
-	if c.Zone == "Local" {
-		return nil, fmt.Errorf("zone is %q: give the name of one, as the place has it", c.Zone)
+func (c Class) zone() (*time.Location, error) { return zoneOf(c.Zone) }
+
+func zoneOf(name string) (*time.Location, error) {
+	if name == "Local" {
+		return nil, fmt.Errorf("zone is %q: give the name of one, as the place has it", name)
 	}
-	z, err := time.LoadLocation(c.Zone)
+	z, err := time.LoadLocation(name)
 	if err != nil {
-		return nil, fmt.Errorf("zone %q is not known: give a name of the IANA database, or leave it out", c.Zone)
+		return nil, fmt.Errorf("zone %q is not known: give a name of the IANA database, or leave it out", name)
 	}
 	return z, nil
+}
+
+// Clock is how a moment stands on the clock of a place.
+const Clock = "2006-01-02T15:04"
+
+// Moment is when the clock of a place in a zone shows a time, written as [Clock]. A time that
+// the clock jumps over is the one after the jump.
+func Moment(clock, zone string) (time.Time, error) {
+	z, err := zoneOf(zone)
+	if err != nil {
+		return time.Time{}, err
+	}
+	t, err := time.ParseInLocation(Clock, clock, z)
+	if err != nil {
+		return time.Time{}, fmt.Errorf("it begins at %q: give day and time as 2027-03-04T18:00", clock)
+	}
+	return t, nil
 }
 
 // Begins is when it begins, on the clock of the place.

@@ -32,11 +32,11 @@ type ClassPath struct {
 
 // ClassRequest plans a class.
 type ClassRequest struct {
-	Lesson  string    `json:"lesson" maxLength:"40"`
-	People  int       `json:"people" minimum:"1" maximum:"200"`
-	Start   time.Time `json:"start" doc:"when it begins"`
-	Zone    string    `json:"zone,omitempty" maxLength:"60" doc:"the time zone of the place, by its name in the IANA database"`
-	Minutes float64   `json:"minutes" minimum:"10" maximum:"720"`
+	Lesson  string  `json:"lesson" maxLength:"40"`
+	People  int     `json:"people" minimum:"1" maximum:"200"`
+	Begins  string  `json:"begins" maxLength:"20" doc:"when, on the clock of the place: 2027-03-04T18:00"`
+	Zone    string  `json:"zone,omitempty" maxLength:"60" doc:"the time zone of the place, by its name in the IANA database"`
+	Minutes float64 `json:"minutes,omitempty" minimum:"10" maximum:"720" doc:"as many as the lesson takes these people, when left out"`
 }
 
 // ClassChange keeps a class as it is now.
@@ -44,6 +44,7 @@ type ClassChange struct {
 	From     int         `json:"from" minimum:"1" maximum:"2147483647" doc:"the version it was made from"`
 	Revision int         `json:"revision" minimum:"1" maximum:"2147483647" doc:"of the lesson that is taught"`
 	Class    class.Class `json:"class"`
+	Begins   string      `json:"begins,omitempty" maxLength:"20" doc:"when, on the clock of the place, instead of the start of the class"`
 }
 
 var calendarReply = map[string]*huma.Response{"200": {Description: "iCalendar", Content: map[string]*huma.MediaType{"text/calendar": {}}}}
@@ -61,6 +62,7 @@ func (s *Server) classOperations(api huma.API) {
 		Summary: "A class and what is done for it, as iCalendar"}, s.classCalendar)
 	huma.Register(api, huma.Operation{OperationID: "calendar", Method: http.MethodGet, Path: "/api/studios/{studio}/calendar", Responses: calendarReply,
 		Summary: "All classes of a studio, as iCalendar"}, s.calendar)
+	s.storeOperations(api)
 	huma.Register(api, huma.Operation{OperationID: "goods", Method: http.MethodGet, Path: "/api/goods", Summary: "The kinds of goods in a cupboard, besides paints and tools"},
 		func(context.Context, *struct{}) (*one[[]supply.GoodInfo], error) {
 			return &one[[]supply.GoodInfo]{supply.Goods()}, nil
@@ -69,7 +71,7 @@ func (s *Server) classOperations(api huma.API) {
 
 // onDay is a kept class with the lesson that is taught.
 func (s *Server) onDay(ctx context.Context, in InStudio, k store.KeptClass) (OnDay, error) {
-	out := OnDay{KeptClass: k, Begins: k.Class.Begins().Format("2006-01-02T15:04"), Ends: k.Class.Ends()}
+	out := OnDay{KeptClass: k, Begins: k.Class.Begins().Format(class.Clock), Ends: k.Class.Ends()}
 	newest, err := s.In(in.Studio).Kept.HeadNumber(ctx, k.Lesson)
 	if err != nil {
 		return out, err
@@ -111,7 +113,11 @@ func (s *Server) planClass(ctx context.Context, in *struct {
 	Body ClassRequest
 }) (*one[OnDay], error) {
 	b := in.Body
-	k, err := s.In(in.Studio).PlanClass(ctx, b.Lesson, b.People, b.Start, b.Zone, b.Minutes)
+	start, err := class.Moment(b.Begins, b.Zone)
+	if err != nil {
+		return nil, unsound(err)
+	}
+	k, err := s.In(in.Studio).PlanClass(ctx, b.Lesson, b.People, start, b.Zone, b.Minutes)
 	return s.shown(ctx, in.InStudio, k, err)
 }
 
@@ -125,6 +131,13 @@ func (s *Server) putClass(ctx context.Context, in *struct {
 			return nil, unsound(errors.New("a text has signs in it that cannot be shown: take them out"))
 		}
 	}
+	if in.Body.Begins != "" {
+		start, err := class.Moment(in.Body.Begins, c.Zone)
+		if err != nil {
+			return nil, unsound(err)
+		}
+		c.Start = start
+	}
 	k, err := s.In(in.Studio).KeepClass(ctx, in.ID, in.Body.From, in.Body.Revision, c)
 	return s.shown(ctx, in.InStudio, k, err)
 }
@@ -132,10 +145,10 @@ func (s *Server) putClass(ctx context.Context, in *struct {
 func (s *Server) copyClass(ctx context.Context, in *struct {
 	ClassPath
 	Body struct {
-		Start time.Time `json:"start" doc:"when it begins"`
+		Begins string `json:"begins" maxLength:"20" doc:"when, on the clock of the place: 2027-03-04T18:00"`
 	}
 }) (*one[OnDay], error) {
-	k, err := s.In(in.Studio).CopyClass(ctx, in.ID, in.Body.Start)
+	k, err := s.In(in.Studio).CopyClass(ctx, in.ID, in.Body.Begins)
 	return s.shown(ctx, in.InStudio, k, err)
 }
 

@@ -18,7 +18,7 @@ func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
 	const classes = "/api/studios/room/classes"
-	made := read[api.OnDay](t, s.ask("POST", classes, edit{"lesson": saved.ID, "people": 12, "start": "2027-10-30T21:30:00Z", "zone": "CET", "minutes": 240}), 201)
+	made := read[api.OnDay](t, s.ask("POST", classes, edit{"lesson": saved.ID, "people": 12, "begins": "2027-10-30T23:30", "zone": "CET", "minutes": 240}), 201)
 	if made.Revision != 1 || made.Newest != 1 || made.Version != 1 || made.Begins != "2027-10-30T23:30" || made.Class.People.All() != 12 || made.Taught.Title != saved.Lesson.Title {
 		t.Fatalf("%+v", made)
 	}
@@ -60,9 +60,22 @@ func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
 	if r := s.ask("PUT", at, edit{"from": 1, "revision": 2, "class": c}); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("class is at revision 2")) {
 		t.Errorf("from an old version: %d %s", r.StatusCode, r.body)
 	}
+	// The cupboard goes out and comes in as a table, with its prices, whatever is taught.
+	table := s.ask("GET", "/api/studios/room/cupboard.csv", nil)
+	if !bytes.Contains(table.body, []byte("37@5.20")) {
+		t.Errorf("%s", table.body)
+	}
+	if got := read[api.Stores](t, s.ask("POST", "/api/studios/room/cupboard.csv?from=1", table.body), 200); got.Version != 2 || got.Cupboard.Paints[0].Sold[0].Price != 520 {
+		t.Errorf("%+v", got)
+	}
+	got := read[api.Stores](t, s.ask("GET", "/api/studios/room/cupboard", nil), 200)
+	got.Cupboard.Currency = "far too long for a currency"
+	if r := s.ask("PUT", "/api/studios/room/cupboard", edit{"from": 2, "cupboard": got.Cupboard}); r.StatusCode != 422 {
+		t.Errorf("%d %s", r.StatusCode, r.body)
+	}
 	c.State = class.CalledOff
 	read[api.OnDay](t, s.ask("PUT", at, edit{"from": 2, "revision": 2, "class": c}), 200)
-	again := read[api.OnDay](t, s.ask("POST", at+"/copies", edit{"start": "2028-01-15T18:00:00Z"}), 201)
+	again := read[api.OnDay](t, s.ask("POST", at+"/copies", edit{"begins": "2028-01-15T18:00"}), 201)
 	if again.Class.State != class.Planned || again.Class.Notes != c.Notes || again.ID == made.ID || again.Revision != 2 {
 		t.Errorf("copied for the next term: %+v", again)
 	}
@@ -84,20 +97,20 @@ func TestWhatNoClassIsIsRefusedPlainly(t *testing.T) {
 	saved := s.lesson()
 	const classes = "/api/studios/room/classes"
 	ask := func(changes edit) edit {
-		out := edit{"lesson": saved.ID, "people": 12, "start": "2027-10-30T21:30:00Z", "minutes": 240}
+		out := edit{"lesson": saved.ID, "people": 12, "begins": "2027-10-30T21:30", "minutes": 240}
 		for k, v := range changes {
 			out[k] = v
 		}
 		return out
 	}
 	for says, body := range map[string]edit{
-		"people":       ask(edit{"people": 0}),
-		"body.people":  ask(edit{"people": 201}),
-		"minutes":      ask(edit{"minutes": 5}),
-		"is not known": ask(edit{"zone": "Nowhere/At all"}),
-		"in the year":  ask(edit{"start": "0001-01-01T00:00:00Z"}),
-		"date":         ask(edit{"start": "thursday"}),
-		"unexpected":   ask(edit{"colour": "blue"}),
+		"people":            ask(edit{"people": 0}),
+		"body.people":       ask(edit{"people": 201}),
+		"minutes":           ask(edit{"minutes": 5}),
+		"is not known":      ask(edit{"zone": "Nowhere/At all"}),
+		"in the year":       ask(edit{"begins": "0001-01-01T00:00"}),
+		"give day and time": ask(edit{"begins": "thursday"}),
+		"unexpected":        ask(edit{"colour": "blue"}),
 	} {
 		if r := s.ask("POST", classes, body); r.StatusCode != 422 && r.StatusCode != 400 || !bytes.Contains(r.body, []byte(says)) {
 			t.Errorf("%s: %d %s", says, r.StatusCode, r.body)

@@ -118,11 +118,7 @@ func (s *Server) cupboardTable(ctx context.Context, in *LessonPath) (*file, erro
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	var b bytes.Buffer
-	if err := c.WriteCSV(&b); err != nil {
-		return nil, s.refuse(err)
-	}
-	return &file{"text/csv; charset=utf-8", `attachment; filename="cupboard.csv"`, b.Bytes()}, nil
+	return s.table(c)
 }
 
 func (s *Server) takeCupboard(ctx context.Context, in *struct {

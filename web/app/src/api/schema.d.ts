@@ -415,6 +415,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/cupboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a studio has */
+        get: operations["stores"];
+        /** Keep what a studio has */
+        put: operations["putStores"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/cupboard.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a studio has, as CSV */
+        get: operations["storesTable"];
+        put?: never;
+        /** Keep what a table of CSV says, instead of what the studio has */
+        post: operations["takeStores"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/curves": {
         parameters: {
             query?: never;
@@ -1610,6 +1646,8 @@ export interface components {
             zone?: string;
         };
         ClassChange: {
+            /** @description when, on the clock of the place, instead of the start of the class */
+            begins?: string;
             class: components["schemas"]["Class"];
             /**
              * Format: int64
@@ -1623,16 +1661,16 @@ export interface components {
             revision: number;
         };
         ClassRequest: {
+            /** @description when, on the clock of the place: 2027-03-04T18:00 */
+            begins: string;
             lesson: string;
-            /** Format: double */
-            minutes: number;
+            /**
+             * Format: double
+             * @description as many as the lesson takes these people, when left out
+             */
+            minutes?: number;
             /** Format: int64 */
             people: number;
-            /**
-             * Format: date-time
-             * @description when it begins
-             */
-            start: string;
             /** @description the time zone of the place, by its name in the IANA database */
             zone?: string;
         };
@@ -1654,11 +1692,8 @@ export interface components {
             ribbon: components["schemas"]["Wet"][];
         };
         CopyClassRequest: {
-            /**
-             * Format: date-time
-             * @description when it begins
-             */
-            start: string;
+            /** @description when, on the clock of the place: 2027-03-04T18:00 */
+            begins: string;
         };
         Corner: {
             /**
@@ -4053,6 +4088,14 @@ export interface components {
             /** @description what the lesson needs against what there is */
             wants: components["schemas"]["Want"][];
         };
+        Stores: {
+            cupboard: components["schemas"]["Cupboard"];
+            /**
+             * Format: int64
+             * @description how often it was saved
+             */
+            version: number;
+        };
         Studio: {
             id: string;
             name: string;
@@ -5498,6 +5541,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Cover"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    stores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stores"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    putStores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stores"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    storesTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A table */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    takeStores: {
+        parameters: {
+            query?: {
+                /** @description the version it takes the place of */
+                from?: number;
+            };
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stores"];
                 };
             };
             /** @description Error */
