@@ -51,3 +51,11 @@ func (s *Store) Free(ctx context.Context, lesson string) error {
 	_, err := s.db.ExecContext(ctx, `delete from lease where lesson_id = $1`, lesson)
 	return err
 }
+
+// Silence lets a process have said nothing for a while.
+func (s *Store) Silence(ctx context.Context, t *testing.T, process string, by time.Duration) {
+	t.Helper()
+	if _, err := s.db.ExecContext(ctx, `update process set beat_at = clock_timestamp() - $2 * interval '1 second' where id = $1`, process, by.Seconds()); err != nil {
+		t.Fatal(err)
+	}
+}

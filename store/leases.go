@@ -10,11 +10,17 @@ import (
 	"github.com/jmoiron/sqlx"
 )
 
-// SilentFor is after how long a process that says nothing is taken for gone.
-const SilentFor = 6 * time.Second
+// SilentFor is after how long a process that says nothing is taken for gone, and stuckFor
+// after how long when it is still connected: it has much to do, and a machine that is slow.
+const (
+	SilentFor = 6 * time.Second
+	stuckFor  = time.Minute
+)
 
-// alive is whether the process p lives.
-var alive = fmt.Sprintf(`p.beat_at > clock_timestamp() - interval '%g seconds'`, SilentFor.Seconds())
+// alive is whether the process p lives. One that is connected has a session that is named
+// after it.
+var alive = fmt.Sprintf(`(p.beat_at > clock_timestamp() - interval '%g seconds' or p.beat_at > clock_timestamp() - interval '%g seconds'
+	and exists (select from pg_stat_activity session where session.application_name = p.id))`, SilentFor.Seconds(), stuckFor.Seconds())
 
 // Lease gives the last canvas of a lesson to a process, where no other one has it that lives,
 // and returns who has it then.

@@ -4,7 +4,11 @@ import (
 	"errors"
 	"sync"
 	"testing"
+	"time"
 
+	"github.com/jackc/pgx/v5"
+
+	"proxenos/internal/wait"
 	"proxenos/store"
 )
 
@@ -70,4 +74,55 @@ func TestAJobAndItsCanvasGoToOneProcess(t *testing.T) {
 		}
 	}
 	t.Logf("the job was taken first %d times of 40", took)
+}
+
+// A process that says nothing for a while but is connected has much to do: it keeps its canvas.
+func TestWhoIsConnectedLives(t *testing.T) {
+	s, _, r := withLesson(t)
+	if err := s.Lives(ctx, "slow"); err != nil {
+		t.Fatal(err)
+	}
+	if holder, err := s.Lease(ctx, r.LessonID, "slow"); err != nil || holder != "slow" {
+		t.Fatal(holder, err)
+	}
+	takes := func() string {
+		t.Helper()
+		if err := s.Lives(ctx, "other"); err != nil {
+			t.Fatal(err)
+		}
+		holder, err := s.Lease(ctx, r.LessonID, "other")
+		if err != nil {
+			t.Fatal(err)
+		}
+		return holder
+	}
+	conn, err := pgx.Connect(ctx, s.URL())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := conn.Exec(ctx, `set application_name = 'slow'`); err != nil {
+		t.Fatal(err)
+	}
+	s.Silence(ctx, t, "slow", 20*time.Second)
+	if holder := takes(); holder != "slow" {
+		t.Errorf("%s has the canvas of one that is connected", holder)
+	}
+	s.Silence(ctx, t, "slow", 2*time.Minute)
+	if holder := takes(); holder != "other" {
+		t.Errorf("%s has the canvas of one that hangs", holder)
+	}
+	if err := s.Free(ctx, r.LessonID); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Lives(ctx, "slow"); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Lease(ctx, r.LessonID, "slow"); err != nil {
+		t.Fatal(err)
+	}
+	if err := conn.Close(ctx); err != nil {
+		t.Fatal(err)
+	}
+	s.Silence(ctx, t, "slow", 20*time.Second)
+	wait.Until(t, "the canvas of one that is gone is somebody else's", func() bool { return takes() == "other" })
 }

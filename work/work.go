@@ -124,12 +124,14 @@ func Open(ctx context.Context, o Options) (*Queue, error) {
 	if err != nil {
 		return nil, err
 	}
-	config.MaxConns = 6
+	process := "p" + strings.ToLower(rand.Text()[:12])
+	config.MaxConns, config.MinConns = 6, 1
+	config.ConnConfig.RuntimeParams["application_name"] = process // that it is connected says that it lives
 	pool, err := pgxpool.NewWithConfig(ctx, config)
 	if err != nil {
 		return nil, err
 	}
-	q := &Queue{Options: o, process: "p" + strings.ToLower(rand.Text()[:12]), pool: pool, running: map[string]*running{}, ends: map[string][]chan struct{}{}, leases: map[string]bool{}}
+	q := &Queue{Options: o, process: process, pool: pool, running: map[string]*running{}, ends: map[string][]chan struct{}{}, leases: map[string]bool{}}
 	q.ctx, q.cancel = context.WithCancel(context.WithoutCancel(ctx))
 	if err := q.begin(ctx); err != nil {
 		q.cancel()

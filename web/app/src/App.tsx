@@ -10,6 +10,8 @@ const Checks = lazy(() => import('./checks/Checks').then((m) => ({ default: m.Ch
 const Marks = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Marks })))
 const Forms = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Forms })))
 const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene })))
+const Cupboard = lazy(() => import('./cupboard/Cupboard').then((m) => ({ default: m.Cupboard })))
+const Prep = lazy(() => import('./class/Prep').then((m) => ({ default: m.Prep })))
 const Score = lazy(() => import('./score/Score').then((m) => ({ default: m.Score })))
 
 /** The rooms of a lesson, by what its address ends with. */
@@ -37,6 +39,20 @@ export function App() {
             )}
           </Route>
         ))}
+        <Route path="/studios/:studio/cupboard">
+          {(params) => (
+            <InStudio value={params.studio}>
+              <Cupboard />
+            </InStudio>
+          )}
+        </Route>
+        <Route path="/studios/:studio/classes/:id">
+          {(params) => (
+            <InStudio value={params.studio}>
+              <Prep key={params.id} id={params.id} />
+            </InStudio>
+          )}
+        </Route>
         <Route path="/marks" component={Marks} />
         <Route path="/forms" component={Forms} />
         <Route>

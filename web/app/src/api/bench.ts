@@ -21,6 +21,12 @@ export function usePaints(whose: string) {
   return useAsked('paints', whose, (hash, signal) => unwrap(api.GET('/api/studios/{studio}/paints', { params: { path: { studio }, query: { whose: hash } }, signal })))
 }
 
+/** useCatalogue lists the paints as they are modelled, whatever is taught. */
+export function useCatalogue() {
+  const studio = useStudio()
+  return useQuery({ queryKey: ['catalogue'], staleTime: Infinity, queryFn: () => unwrap(api.GET('/api/studios/{studio}/paints', { params: { path: { studio } } })) })
+}
+
 export function useMix(request: MixRequest | undefined) {
   const studio = useStudio()
   return useAsked('mix', request, (body, signal) => unwrap(api.POST('/api/studios/{studio}/recipes', { params: { path: { studio } }, body, signal })))

@@ -62,6 +62,14 @@ export type Want = Schemas['Want']
 export type Run = Schemas['Run']
 export type Ran = Schemas['Ran']
 export type OnShelf = Schemas['OnShelf']
+export type OnDay = Schemas['OnDay']
+export type Class = Schemas['Class']
+export type Prep = Schemas['Prep']
+export type Needed = Schemas['Needed']
+export type Stores = Schemas['Stores']
+export type Good = Schemas['Good']
+export type GoodInfo = Schemas['GoodInfo']
+export type Pack = Schemas['Pack']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 
 /** Refusal is a problem reply: what was wrong, where, and the cure. */

@@ -16,5 +16,11 @@ export const shelfAt = (studio: string) => `/studios/${encodeURIComponent(studio
 /** lessonAt is the address of a lesson, or of one of its rooms. */
 export const lessonAt = (studio: string, id: string, room = '') => `${shelfAt(studio)}/lessons/${id}${room}`
 
+/** classAt is the address of a class. */
+export const classAt = (studio: string, id: string) => `${shelfAt(studio)}/classes/${id}`
+
+/** cupboardAt is the address of a studio's cupboard. */
+export const cupboardAt = (studio: string) => `${shelfAt(studio)}/cupboard`
+
 /** ofStudio is the address of something of a studio in the API. */
 export const ofStudio = (studio: string, path: string) => `/api/studios/${encodeURIComponent(studio)}/${path}`

@@ -17,6 +17,7 @@ import { UndoRedo } from '../ui/UndoRedo'
 import { Canvas } from './Canvas'
 import { commandsOf, newSteps } from './commands'
 import { change, duplicate, minutesBy, moveBy } from './edits'
+import { PlanClass } from './PlanClass'
 import { PickedBar } from './PickedBar'
 import { usePicked } from './usePicked'
 import { FindingList } from './FindingList'
@@ -68,7 +69,8 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
 
   const [minute, setMinute] = useState(score.minutes)
   const [length, setLength] = useState(score.minutes)
-  if (length !== score.minutes) { // who is at the end stays there, whoever made it longer
+  if (length !== score.minutes) {
+    // Who is at the end stays there, whoever made it longer.
     setLength(score.minutes)
     setMinute(minute >= length ? score.minutes : Math.min(minute, score.minutes))
   }
@@ -181,6 +183,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
         <UndoRedo editing={editing} />
         <Rooms id={id} at="score" />
+        <PlanClass lesson={id} />
         <Hint text="Take the lesson away as a file">
           <a href={ofStudio(saved.studio, `lessons/${id}/file`)} className="text-quiet underline-offset-2 hover:underline">
             File

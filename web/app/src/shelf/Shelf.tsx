@@ -4,9 +4,10 @@ import { Link, useLocation } from 'wouter'
 import type { OnShelf } from '../api/client'
 import { useCreateLesson, useOpenStudio, useRehearsal, useShelf, useStudios } from '../api/queries'
 import { useFrame } from '../lib/frame'
-import { InStudio, lessonAt, shelfAt, useStudio } from '../lib/studio'
+import { cupboardAt, InStudio, lessonAt, shelfAt, useStudio } from '../lib/studio'
 import { Button, figure } from '../ui/controls'
 import { RoomSwitch } from '../ui/Room'
+import { Classes } from './Classes'
 import { NewLesson } from './NewLesson'
 
 /** Shelf shows a studio's lessons as little finished canvases: those of the one that is named, or that was shown last. */
@@ -41,6 +42,11 @@ export function Shelf({ named }: { named?: string }) {
           <Link href="/marks" className="px-2 text-quiet underline-offset-2 hover:underline">
             Marks sheet
           </Link>
+          {studio && (
+            <Link href={cupboardAt(studio.id)} className="px-2 text-quiet underline-offset-2 hover:underline">
+              Cupboard
+            </Link>
+          )}
           <NewLesson studio={studio?.id} />
           <BringIn studio={studio?.id} />
           <RoomSwitch />
@@ -52,6 +58,11 @@ export function Shelf({ named }: { named?: string }) {
         </p>
       )}
       <main className="mt-6 grid flex-1 auto-rows-min grid-cols-[repeat(auto-fill,minmax(21rem,1fr))] gap-8 overflow-y-auto pb-6">
+        {studio && (
+          <InStudio value={studio.id}>
+            <Classes />
+          </InStudio>
+        )}
         <InStudio value={studio?.id}>{shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}</InStudio>
         {shelf.data?.length === 0 && <EmptyShelf />}
         {studios.data?.length === 0 && <OpenStudio />}

@@ -1,0 +1,160 @@
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+
+import { api, unwrap, type Class, type Cupboard, type OnDay, type Stores } from './client'
+import { streamOf } from './news'
+import { useStudio } from '../lib/studio'
+
+/** zone is the time zone of whoever plans: classes are planned by the clock on the wall. */
+const zone = () => Intl.DateTimeFormat().resolvedOptions().timeZone
+
+export function useClasses(studio: string | undefined) {
+  const client = useQueryClient()
+  useEffect(() => {
+    if (studio === undefined) return
+    const changed = () => void client.invalidateQueries({ queryKey: ['classes', studio] })
+    return streamOf(studio).listen((news) => news.kind === 'class' && changed(), changed)
+  }, [client, studio])
+  return useQuery({
+    queryKey: ['classes', studio],
+    enabled: studio !== undefined,
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/classes', { params: { path: { studio: studio ?? '' } } })),
+    staleTime: 0,
+  })
+}
+
+/** useClass is a class as it stands, also when somebody else changes it. */
+export function useClass(id: string) {
+  const studio = useStudio()
+  const client = useQueryClient()
+  useEffect(() => {
+    const changed = () => void client.invalidateQueries({ queryKey: ['class', id] })
+    return streamOf(studio).listen((news) => (news.kind === 'class' && news.class === id) || news.kind === 'lesson' ? changed() : undefined, changed)
+  }, [client, studio, id])
+  return useQuery({ queryKey: ['class', id], queryFn: () => unwrap(api.GET('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } } })) })
+}
+
+/** usePrep is everything worked out for a class as it was saved in a version; the one before is shown until it is there. */
+export function usePrep(day: OnDay) {
+  const studio = useStudio()
+  const stores = useStores().data?.version
+  return useQuery({
+    queryKey: ['prep', day.id, day.version, stores],
+    queryFn: ({ signal }) => unwrap(api.GET('/api/studios/{studio}/classes/{class}/prep', { params: { path: { studio, class: day.id } }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  })
+}
+
+/** usePlanClass plans a class of a lesson: for so many people, a week from now in the evening, until it is told otherwise. */
+export function usePlanClass() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ lesson, people }: { lesson: string; people: number }) =>
+      unwrap(api.POST('/api/studios/{studio}/classes', { params: { path: { studio } }, body: { lesson, people, begins: `${dayFrom(7)}T18:00`, zone: zone() } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['classes', studio] }),
+  })
+}
+
+/** dayFrom is the day so many days from now. */
+function dayFrom(days: number): string {
+  const day = new Date()
+  day.setDate(day.getDate() + days)
+  return `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, '0')}-${String(day.getDate()).padStart(2, '0')}`
+}
+
+/** useCopyClass plans a class once more, on another day. */
+export function useCopyClass(id: string) {
+  const studio = useStudio()
+  return useMutation({
+    mutationFn: (begins: string) => unwrap(api.POST('/api/studios/{studio}/classes/{class}/copies', { params: { path: { studio, class: id } }, body: { begins } })),
+  })
+}
+
+/** What is kept of a class: itself, the revision that is taught, and when it begins by the clock of the place. */
+export interface Planned {
+  class: Class
+  revision: number
+  begins: string
+}
+
+/** useKeeping keeps changes of a class one after the other, and takes them back. */
+export function useKeeping(id: string) {
+  const studio = useStudio()
+  const client = useQueryClient()
+  const [past, setPast] = useState<Planned[]>([])
+  const [future, setFuture] = useState<Planned[]>([])
+  const keep = useMutation({
+    scope: { id: `class ${id}` },
+    mutationFn: (change: (now: Planned) => Planned) => {
+      const now = client.getQueryData<OnDay>(['class', id])
+      if (!now) throw new Error('The class is not here yet.')
+      const next = change(planned(now))
+      return unwrap(api.PUT('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } }, body: { from: now.version, ...next } }))
+    },
+    onSuccess: (after) => client.setQueryData(['class', id], after),
+    onError: () => client.invalidateQueries({ queryKey: ['class', id] }),
+  })
+  const now = () => {
+    const day = client.getQueryData<OnDay>(['class', id])
+    return day && planned(day)
+  }
+  const step = (from: Planned[], setFrom: (list: Planned[]) => void, setTo: (add: (list: Planned[]) => Planned[]) => void) => () => {
+    const to = from.at(-1)
+    const was = now()
+    if (!to || !was || keep.isPending) return
+    setFrom(from.slice(0, -1))
+    setTo((list) => [...list, was])
+    keep.mutate(() => to)
+  }
+  return {
+    change: (change: (now: Planned) => Planned) => {
+      const was = now()
+      if (was) setPast((list) => [...list, was])
+      setFuture([])
+      keep.mutate(change)
+    },
+    undo: step(past, setPast, setFuture),
+    redo: step(future, setFuture, setPast),
+    canUndo: past.length > 0,
+    canRedo: future.length > 0,
+    busy: keep.isPending,
+    problem: keep.error?.message,
+  }
+}
+
+const planned = (day: OnDay): Planned => ({ class: day.class, revision: day.revision, begins: day.begins })
+
+/** useStores asks what the studio has. */
+export function useStores() {
+  const studio = useStudio()
+  return useQuery({ queryKey: ['stores', studio], queryFn: () => unwrap(api.GET('/api/studios/{studio}/cupboard', { params: { path: { studio } } })) })
+}
+
+export function useGoods() {
+  return useQuery({ queryKey: ['goods'], queryFn: () => unwrap(api.GET('/api/goods')), staleTime: Infinity })
+}
+
+/** useKeepStores keeps what the studio has, or what a table says. */
+export function useKeepStores() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    scope: { id: `stores ${studio}` },
+    mutationFn: (change: ((now: Cupboard) => Cupboard) | File) => {
+      const now = client.getQueryData<Stores>(['stores', studio])
+      if (!now) throw new Error('The cupboard is not here yet.')
+      if (change instanceof File) {
+        const params = { path: { studio }, query: { from: now.version } }
+        return unwrap(api.POST('/api/studios/{studio}/cupboard.csv', { params, body: '', bodySerializer: () => change, headers: { 'Content-Type': 'text/csv' } }))
+      }
+      return unwrap(api.PUT('/api/studios/{studio}/cupboard', { params: { path: { studio } }, body: { from: now.version, cupboard: change(now.cupboard) } }))
+    },
+    onSuccess: (after) => {
+      client.setQueryData(['stores', studio], after)
+      void client.invalidateQueries({ predicate: ({ queryKey: [what] }) => what === 'stocked' || what === 'rehearsal' })
+    },
+    onError: () => client.invalidateQueries({ queryKey: ['stores', studio] }),
+  })
+}

@@ -1,0 +1,121 @@
+import { figure } from '../ui/controls'
+import type { SheetProps } from './Prep'
+
+/** PaintSheet says who mixes what, and how much is squeezed from which tube. */
+export function PaintSheet({ prep }: SheetProps) {
+  const premixed = prep.batches.filter((b) => b.premix)
+  return (
+    <div className="flex flex-col gap-5">
+      <p>
+        Paint is laid out for {figure(prep.sets)} sets: everybody with the reserve, and the demonstrator. {premixed.length === 0 ? 'Everybody mixes their own.' : `${premixed.length} of ${prep.batches.length} mixtures are hard to hit and are premixed.`}
+      </p>
+      <table className="w-full max-w-4xl text-left">
+        <caption className="pb-1 text-left font-semibold">Mixtures</caption>
+        <thead className="text-xs text-quiet">
+          <tr>
+            <th className="font-normal">mixture</th>
+            <th className="text-right font-normal">one person</th>
+            <th className="text-right font-normal">all</th>
+            <th className="text-right font-normal">to mix</th>
+            <th className="pl-4 font-normal">who, and why</th>
+            <th className="font-normal">kept in</th>
+          </tr>
+        </thead>
+        <tbody>
+          {prep.batches.map((b) => (
+            <tr key={b.mixture} className="border-t border-line align-top">
+              <td>
+                <details>
+                  <summary className="flex cursor-pointer items-center gap-2">
+                    <span aria-hidden className="inline-block size-4 shrink-0 rounded-full border border-line" style={{ background: b.colour }} />
+                    {b.name}
+                  </summary>
+                  <ul className="mt-1 ml-6 list-disc text-quiet">
+                    {b.recipe.order.map((o) => (
+                      <li key={o}>{o}</li>
+                    ))}
+                    <li>Used in {b.used.join('; ')}.</li>
+                  </ul>
+                </details>
+              </td>
+              <td className="text-right whitespace-nowrap">{figure(b.each, 2)} ml</td>
+              <td className="text-right whitespace-nowrap">{figure(b.all)} ml</td>
+              <td className="text-right whitespace-nowrap">{b.minutes > 0 ? `${figure(b.minutes)} min` : ''}</td>
+              <td className={`pl-4 ${b.premix ? '' : 'text-quiet'}`}>{b.why}</td>
+              <td>{b.keep}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <table className="w-full max-w-4xl text-left">
+        <caption className="pb-1 text-left font-semibold">Tubes</caption>
+        <thead className="text-xs text-quiet">
+          <tr>
+            <th className="font-normal">tube</th>
+            <th className="text-right font-normal">one person</th>
+            <th className="text-right font-normal">squeezed, 8 mm wide</th>
+            <th className="text-right font-normal">all</th>
+          </tr>
+        </thead>
+        <tbody>
+          {prep.squeezes.map((s) => (
+            <tr key={s.paint} className="border-t border-line align-top">
+              <td>
+                <details>
+                  <summary className="cursor-pointer">{s.name}</summary>
+                  <ul className="mt-1 ml-6 list-disc text-quiet">
+                    {s.why.map((w) => (
+                      <li key={w.what}>
+                        {figure(w.much, 2)} ml into {w.what}
+                      </li>
+                    ))}
+                  </ul>
+                </details>
+              </td>
+              <td className="text-right">{figure(s.each, 2)} ml</td>
+              <td className="text-right">{figure(s.ribbon, 0)} mm</td>
+              <td className="text-right">{figure(s.all)} ml</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+/** PaletteSheet shows where every pile lies. */
+export function PaletteSheet({ prep, day }: SheetProps) {
+  const { map } = prep
+  if (!map) return <p>{prep.lacks.find((l) => l.includes('palette')) ?? 'The piles do not fit on this palette.'}</p>
+  const batch = new Map(prep.batches.map((b) => [b.mixture, b]))
+  return (
+    <div className="flex flex-col gap-2">
+      <p>
+        {map.piles.length} piles on {figure(day.class.palette.width)} × {figure(day.class.palette.height)} mm: warm and cool apart, each from dark to light toward the hand. {figure(map.free, 0)} mm of its height are free for mixing.
+      </p>
+      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label="The palette map" className="max-h-[26rem] w-full max-w-3xl self-start border border-strong bg-raised" preserveAspectRatio="xMinYMin meet">
+        {map.piles.map((p, i) => (
+          <g key={p.id}>
+            <circle cx={p.x} cy={p.y} r={p.across / 2} fill={batch.get(p.id)?.colour ?? 'none'} stroke="var(--strong)" strokeWidth="0.5" />
+            <text x={p.x} y={p.y + p.across / 2 + 5.5} textAnchor="middle" fontSize="5.5" fill="var(--ink)">
+              {i + 1}
+            </text>
+          </g>
+        ))}
+        <text x={map.left ? 8 : map.width - 8} y={map.height - 6} textAnchor={map.left ? 'start' : 'end'} fontSize="7" fill="var(--quiet)">
+          the hand
+        </text>
+      </svg>
+      <ol className="max-w-3xl columns-3 gap-6">
+        {map.piles.map((p, i) => (
+          <li key={p.id} className="flex justify-between gap-2">
+            <span className="truncate">
+              {i + 1} {batch.get(p.id)?.name}
+            </span>
+            <span className="text-quiet">{figure(p.across, 0)} mm</span>
+          </li>
+        ))}
+      </ol>
+    </div>
+  )
+}

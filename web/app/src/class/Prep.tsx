@@ -1,0 +1,180 @@
+import { Tabs } from 'radix-ui'
+import { useState } from 'react'
+import { Link, useLocation } from 'wouter'
+
+import { useClass, useCopyClass, useKeeping, usePrep, type Planned } from '../api/classes'
+import type { OnDay, Prep as Prepared } from '../api/client'
+import { useFrame } from '../lib/frame'
+import { classAt, lessonAt, ofStudio, useStudio } from '../lib/studio'
+import { Bar } from '../ui/Bar'
+import { boxed, Button, FigureField } from '../ui/controls'
+import { TextField } from '../ui/TextField'
+import { AirSheet, CautionSheet, SetupSheet } from './DaySheets'
+import { BuySheet, CutSheet, ToolSheet } from './BuySheets'
+import { ClassSheet } from './ClassSheet'
+import { PaintSheet, PaletteSheet } from './PaintSheets'
+
+/** Prep is where a class is planned: people and a day, and everything else is worked out. */
+export function Prep({ id }: { id: string }) {
+  const day = useClass(id)
+  if (day.data) return <Room day={day.data} />
+  return <main className="flex h-full items-center justify-center">{day.error ? <p role="alert">{day.error.message}</p> : <h1 className="text-quiet">Opening the class.</h1>}</main>
+}
+
+export interface SheetProps {
+  day: OnDay
+  prep: Prepared
+  change: (change: (now: Planned) => Planned) => void
+}
+
+const sheets = [
+  { id: 'paint', name: 'Paint', Sheet: PaintSheet },
+  { id: 'palette', name: 'Palette', Sheet: PaletteSheet },
+  { id: 'buy', name: 'Buy', Sheet: BuySheet },
+  { id: 'cut', name: 'Cut', Sheet: CutSheet },
+  { id: 'tools', name: 'Tools and towels', Sheet: ToolSheet },
+  { id: 'setup', name: 'Set-up', Sheet: SetupSheet },
+  { id: 'air', name: 'Air', Sheet: AirSheet },
+  { id: 'cautions', name: 'Cautions', Sheet: CautionSheet },
+  { id: 'class', name: 'Room and money', Sheet: ClassSheet },
+] as const
+
+function Room({ day }: { day: OnDay }) {
+  const studio = useStudio()
+  const keeping = useKeeping(day.id)
+  const { change } = keeping
+  const prep = usePrep(day)
+  const picture = useFrame(`${day.taught.frames}/paint-800-${day.taught.last}.png`)
+  return (
+    <div className="grid h-full grid-rows-[auto_auto_1fr_auto]">
+      <Bar
+        place={<TextField label="Name of the class" value={day.class.title} most={120} set={(title) => change((now) => ({ ...now, class: { ...now.class, title } }))} className="w-80 font-serif text-lg" />}
+        at="Prep"
+        rooms={[{ name: 'Prep', key: '1', href: classAt(studio, day.id) }]}
+      >
+        <div className="flex gap-1">
+          <Button disabled={!keeping.canUndo || keeping.busy} onClick={keeping.undo}>
+            Undo
+          </Button>
+          <Button disabled={!keeping.canRedo || keeping.busy} onClick={keeping.redo}>
+            Redo
+          </Button>
+        </div>
+      </Bar>
+      <Who day={day} change={change} />
+      <Tabs.Root defaultValue="paint" orientation="vertical" className="grid min-h-0 grid-cols-1 md:grid-cols-[15rem_minmax(0,1fr)]">
+        <div className="flex min-h-0 flex-col gap-3 border-r border-line p-3">
+          <Tabs.List aria-label="Sheets" className="flex flex-wrap gap-0.5 md:flex-col">
+            {sheets.map((s) => (
+              <Tabs.Trigger
+                key={s.id}
+                value={s.id}
+                className="min-h-7 rounded-sm px-2 py-0.5 text-left text-quiet hover:text-ink data-[state=active]:bg-chosen data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
+                {s.name}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <figure className="mt-auto">
+            <div className="bg-mat p-2">
+              <div className="bg-line" style={{ aspectRatio: `${day.taught.width} / ${day.taught.height}` }}>
+                {picture.shown && <img src={picture.shown} alt={`The finished picture of ${day.taught.title}`} className="block h-full w-full" />}
+              </div>
+            </div>
+            <figcaption className="mt-1 text-quiet">
+              <Link href={lessonAt(studio, day.lesson)} className="underline underline-offset-2">
+                {day.taught.title}
+              </Link>
+              , revision {day.revision}
+              {day.newest > day.revision && (
+                <Button className="mt-1" onClick={() => change((now) => ({ ...now, revision: day.newest }))}>
+                  Teach revision {day.newest}
+                </Button>
+              )}
+            </figcaption>
+          </figure>
+        </div>
+        {sheets.map(({ id, name, Sheet }) => (
+          <Tabs.Content key={id} value={id} className="min-h-0 overflow-y-auto px-6 py-4 data-[state=inactive]:hidden">
+            <h2 className="mb-2 font-serif text-xl">{name}</h2>
+            {prep.data ? <Sheet day={day} prep={prep.data} change={change} /> : prep.error ? <p role="alert">{prep.error.message}</p> : <p role="status">Rehearsing the lesson: what it uses up is measured on the canvas.</p>}
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
+      <footer className="flex min-h-8 items-center gap-4 border-t border-line px-4 py-1">
+        <p role="status" className="flex-1">
+          {keeping.problem ? `Not changed. ${keeping.problem}` : (prep.data?.cost.says ?? 'Every change saves by itself.')}
+        </p>
+        {prep.data && prep.data.lacks.length > 0 && <p className="font-semibold">{prep.data.lacks.length === 1 ? 'One thing does not fit: see Set-up' : `${prep.data.lacks.length} things do not fit: see Set-up`}</p>}
+        <a className="underline underline-offset-2" href={ofStudio(studio, `classes/${day.id}/calendar`)} download>
+          Calendar
+        </a>
+      </footer>
+    </div>
+  )
+}
+
+/** Who asks for the people and the day. */
+function Who({ day, change }: { day: OnDay; change: SheetProps['change'] }) {
+  const c = day.class
+  const people = (key: 'first' | 'some' | 'experienced') => (n: number) => change((now) => ({ ...now, class: { ...now.class, people: { ...now.class.people, [key]: Math.round(n) } } }))
+  return (
+    <section aria-label="People and day" className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-2">
+      <Begins value={day.begins} set={(begins) => change((now) => ({ ...now, begins }))} />
+      <label className="flex items-center gap-1">
+        <FigureField lazy label="Minutes there are" value={c.minutes} least={10} most={720} step={5} set={(minutes) => change((now) => ({ ...now, class: { ...now.class, minutes } }))} /> min
+      </label>
+      <span className="flex items-center gap-1">
+        People
+        <FigureField lazy label="People who paint for the first time" value={c.people.first} least={0} most={200} set={people('first')} className="w-12" /> first time,
+        <FigureField lazy label="People who have painted some" value={c.people.some} least={0} most={200} set={people('some')} className="w-12" /> some,
+        <FigureField lazy label="Experienced people" value={c.people.experienced} least={0} most={200} set={people('experienced')} className="w-12" /> experienced
+      </span>
+      <label className="flex items-center gap-1">
+        <input type="checkbox" checked={c.minors ?? false} onChange={(e) => change((now) => ({ ...now, class: { ...now.class, minors: e.target.checked } }))} />
+        somebody is not of age
+      </label>
+      <span className="ml-auto flex items-center gap-2">
+        {c.state === 'called-off' ? <strong>Called off</strong> : null}
+        <Copy id={day.id} begins={day.begins} />
+        <Button onClick={() => change((now) => ({ ...now, class: { ...now.class, state: now.class.state === 'called-off' ? 'planned' : 'called-off' } }))}>{c.state === 'called-off' ? 'It takes place' : 'Call it off'}</Button>
+      </span>
+    </section>
+  )
+}
+
+/** Begins takes day and time, by the clock of the place. */
+function Begins({ value, set }: { value: string; set: (begins: string) => void }) {
+  const [typed, setTyped] = useState<string>()
+  const take = () => {
+    if (typed && typed !== value) set(typed)
+    setTyped(undefined)
+  }
+  return <input type="datetime-local" aria-label="Day and time" value={typed ?? value} onChange={(e) => setTyped(e.target.value)} onBlur={take} onKeyDown={(e) => e.key === 'Enter' && take()} className={boxed} />
+}
+
+/** Copy plans the class once more. */
+function Copy({ id, begins }: { id: string; begins: string }) {
+  const studio = useStudio()
+  const [, go] = useLocation()
+  const copy = useCopyClass(id)
+  const [day, setDay] = useState<string>()
+  if (day === undefined) return <Button onClick={() => setDay(begins)}>Once more</Button>
+  return (
+    <form
+      noValidate
+      className="flex items-center gap-1"
+      onSubmit={(e) => {
+        e.preventDefault()
+        copy.mutate(day, { onSuccess: (made) => go(classAt(studio, made.id)) })
+      }}
+    >
+      <input type="datetime-local" aria-label="Day and time of the next one" autoFocus value={day} onChange={(e) => setDay(e.target.value)} className={boxed} />
+      <Button type="submit" disabled={copy.isPending || day === ''}>
+        Plan it
+      </Button>
+      <Button onClick={() => setDay(undefined)}>Leave it</Button>
+      {copy.error && <span role="alert">{copy.error.message}</span>}
+    </form>
+  )
+}
