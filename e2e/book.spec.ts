@@ -160,6 +160,7 @@ async function empty(request: APIRequestContext) {
 }
 
 test.describe('a cupboard', () => {
+  test.beforeEach(({ request }) => empty(request))
   test.afterEach(({ request }) => empty(request))
 
   test('what the cupboard lacks is a finding, and a table goes out and in', async ({ page }) => {

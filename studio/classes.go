@@ -9,6 +9,7 @@ import (
 	"proxenos/core/class"
 	"proxenos/core/hazard"
 	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
 	"proxenos/export/calendar"
 	"proxenos/store"
 )
@@ -67,16 +68,8 @@ type UnsoundError struct{ Err error }
 func (e *UnsoundError) Error() string { return e.Err.Error() }
 func (e *UnsoundError) Unwrap() error { return e.Err }
 
-// Prepare works a class out, from the revision that is taught.
-func (r Room) Prepare(ctx context.Context, k store.KeptClass) (*class.Prep, error) {
-	rev, l, err := r.At(ctx, k.Lesson, k.Revision)
-	if err != nil {
-		return nil, err
-	}
-	reports, err := r.Reports(ctx, rev, l)
-	if err != nil {
-		return nil, err
-	}
+// Prepare works a class out, from the lesson as it is taught and the reports of its rehearsal.
+func (r Room) Prepare(ctx context.Context, k store.KeptClass, l *lesson.Lesson, reports []rehearse.Report) (*class.Prep, error) {
 	cupboard, _, err := r.Kept.Cupboard(ctx)
 	if err != nil {
 		return nil, err
@@ -117,7 +110,15 @@ func (r Room) WriteCalendar(ctx context.Context, out io.Writer, id string) error
 	if err != nil {
 		return err
 	}
-	p, err := r.Prepare(ctx, k)
+	rev, l, err := r.At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return err
+	}
+	reports, err := r.Reports(ctx, rev, l)
+	if err != nil {
+		return err
+	}
+	p, err := r.Prepare(ctx, k, l, reports)
 	if err != nil {
 		return err
 	}

@@ -95,7 +95,7 @@ func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Mixing, to
 	if l.Base.Kind != lesson.NoBase {
 		coats := baseEach * people
 		if coats/hands > baseMost {
-			out.Lacks = append(out.Lacks, fmt.Sprintf("%.0f base coats take %.0f minutes with %s, and the first would lie over %g before the start: let everybody lay their own, or take %d.", people, coats/hands, pairs(c.Hands), baseMost, int(math.Ceil(coats/baseMost))))
+			out.Lacks = append(out.Lacks, fmt.Sprintf("%.0f base coats take %.0f minutes with %s, and the first would lie over %g minutes before the start: let everybody lay their own, or take %d.", people, coats/hands, pairs(c.Hands), baseMost, int(math.Ceil(coats/baseMost))))
 		}
 		all := []int{}
 		for k := range day {

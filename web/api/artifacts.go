@@ -105,7 +105,7 @@ func (s *Server) canvas(ctx context.Context, in PictureOf, ready func(*easel.Job
 const atOnce = 50 * time.Millisecond
 
 // patience is how long who asks would wait.
-func (in PictureOf) patience() time.Duration {
+func (in Waits) patience() time.Duration {
 	seconds, found := strings.CutPrefix(in.Prefer, "wait=")
 	n, err := strconv.Atoi(seconds)
 	if !found || err != nil || n < 1 {

@@ -11,7 +11,9 @@ import (
 
 	"proxenos/core/class"
 	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
 	"proxenos/core/supply"
+	"proxenos/easel"
 	"proxenos/store"
 )
 
@@ -152,13 +154,33 @@ func (s *Server) copyClass(ctx context.Context, in *struct {
 	return s.shown(ctx, in.InStudio, k, err)
 }
 
-func (s *Server) prep(ctx context.Context, in *ClassPath) (*one[*class.Prep], error) {
+// Prepared is everything worked out for a class; nothing while its lesson is being painted.
+type Prepared struct {
+	Ready bool        `json:"ready" doc:"whether the lesson is painted; the stream of events says when to ask again"`
+	Prep  *class.Prep `json:"prep,omitempty"`
+}
+
+func (s *Server) prep(ctx context.Context, in *struct {
+	ClassPath
+	Waits
+}) (*one[Prepared], error) {
 	k, err := s.In(in.Studio).Kept.Class(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	p, err := patiently(ctx, func(ctx context.Context) (*class.Prep, error) { return s.In(in.Studio).Prepare(ctx, k) })
-	return &one[*class.Prep]{p}, s.refuse(err)
+	rev, l, err := s.In(in.Studio).At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	reports, err := within(ctx, in.patience(), func(ctx context.Context) ([]rehearse.Report, error) { return s.Reports(ctx, rev, l) })
+	switch {
+	case errors.Is(err, errPatience), errors.Is(err, easel.ErrSuperseded):
+		return &one[Prepared]{}, nil
+	case err != nil:
+		return nil, s.refuse(err)
+	}
+	p, err := s.In(in.Studio).Prepare(ctx, k, l, reports)
+	return &one[Prepared]{Prepared{p != nil, p}}, s.refuse(err)
 }
 
 func (s *Server) classCalendar(ctx context.Context, in *ClassPath) (*file, error) {

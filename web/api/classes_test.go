@@ -28,7 +28,7 @@ func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
 	if got := read[api.OnDay](t, s.ask("GET", at, nil), 200); got.Revision != 1 || got.Newest != 2 || got.Taught.Revision != 1 {
 		t.Errorf("after an edit of the lesson: %+v", got)
 	}
-	prep := read[class.Prep](t, s.ask("GET", at+"/prep", nil), 200)
+	prep := *read[api.Prepared](t, s.ask("GET", at+"/prep", nil), 200).Prep
 	white := func(p class.Prep) class.Needed {
 		for _, l := range p.Lines {
 			if l.Item == "PW6" {
@@ -47,13 +47,13 @@ func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
 	if changed.Version != 2 || changed.Revision != 2 || changed.Taught.Revision != 2 {
 		t.Errorf("%+v", changed)
 	}
-	if after := read[class.Prep](t, s.ask("GET", at+"/prep", nil), 200); after.Sets != 7.6 || white(after).Need >= white(prep).Need {
+	if after := *read[api.Prepared](t, s.ask("GET", at+"/prep", nil), 200).Prep; after.Sets != 7.6 || white(after).Need >= white(prep).Need {
 		t.Errorf("for six: %g sets, white %+v", after.Sets, white(after))
 	}
 	// What is bought is not bought again.
 	stock := supply.Cupboard{People: 1, Currency: "€", Paints: []supply.Stock{{Paint: "PW6", Ml: 5000, Sold: []supply.Pack{{Amount: 37, Price: 520}}}}, Tools: []supply.Rack{}}
 	read[api.Stocked](t, s.ask("PUT", "/api/studios/room/lessons/"+saved.ID+"/cupboard", edit{"from": 0, "cupboard": stock}), 200)
-	if after := read[class.Prep](t, s.ask("GET", at+"/prep", nil), 200); white(after).Short != 0 || white(after).Used == 0 || after.Cost.Currency != "€" {
+	if after := *read[api.Prepared](t, s.ask("GET", at+"/prep", nil), 200).Prep; white(after).Short != 0 || white(after).Used == 0 || after.Cost.Currency != "€" {
 		t.Errorf("with white in the cupboard: %+v", white(after))
 	}
 	// Who has not seen the last change is told.

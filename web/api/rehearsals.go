@@ -42,7 +42,12 @@ type PictureOf struct {
 	InStudio
 	Version  string `path:"version" maxLength:"20"`
 	Painting string `path:"painting" pattern:"^[0-9a-f]{64}$"`
-	Prefer   string `header:"Prefer" maxLength:"40" doc:"wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once"`
+	Waits
+}
+
+// Waits says how long who asks would wait for what is being painted.
+type Waits struct {
+	Prefer string `header:"Prefer" maxLength:"40" doc:"wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once"`
 }
 
 type picture struct {

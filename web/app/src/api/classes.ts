@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 
-import { api, unwrap, type Class, type Cupboard, type OnDay, type Stores } from './client'
+import { api, unwrap, type Class, type Cupboard, type OnDay, type Prepared, type Stores } from './client'
 import { streamOf } from './news'
 import { useStudio } from '../lib/studio'
 
@@ -37,7 +37,12 @@ export function useClass(id: string) {
 /** usePrep is everything worked out for a class as it was saved in a version; the one before is shown until it is there. */
 export function usePrep(day: OnDay) {
   const studio = useStudio()
+  const client = useQueryClient()
   const stores = useStores().data?.version
+  useEffect(() => {
+    const painted = () => void client.invalidateQueries({ queryKey: ['prep', day.id], predicate: ({ state }) => !(state.data as Prepared | undefined)?.ready })
+    return streamOf(studio).listen((news) => news.lesson === day.lesson && ['painted', 'judged'].includes(news.stage ?? '') && painted(), painted)
+  }, [client, studio, day.id, day.lesson])
   return useQuery({
     queryKey: ['prep', day.id, day.version, stores],
     queryFn: ({ signal }) => unwrap(api.GET('/api/studios/{studio}/classes/{class}/prep', { params: { path: { studio, class: day.id } }, signal })),

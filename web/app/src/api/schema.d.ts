@@ -3333,6 +3333,11 @@ export interface components {
             takes: number;
             towels: components["schemas"]["Towels"];
         };
+        Prepared: {
+            prep?: components["schemas"]["Prep"];
+            /** @description whether the lesson is painted; the stream of events says when to ask again */
+            ready: boolean;
+        };
         Proposal: {
             /**
              * Format: double
@@ -5452,7 +5457,10 @@ export interface operations {
     prep: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
             path: {
                 studio: string;
                 class: string;
@@ -5467,7 +5475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Prep"];
+                    "application/json": components["schemas"]["Prepared"];
                 };
             };
             /** @description Error */

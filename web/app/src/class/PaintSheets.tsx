@@ -26,8 +26,8 @@ export function PaintSheet({ prep }: SheetProps) {
             <tr key={b.mixture} className="border-t border-line align-top">
               <td>
                 <details>
-                  <summary className="flex cursor-pointer items-center gap-2">
-                    <span aria-hidden className="inline-block size-4 shrink-0 rounded-full border border-line" style={{ background: b.colour }} />
+                  <summary className="cursor-pointer">
+                    <span aria-hidden className="mr-2 inline-block size-3.5 rounded-full border border-line align-[-2px]" style={{ background: b.colour }} />
                     {b.name}
                   </summary>
                   <ul className="mt-1 ml-6 list-disc text-quiet">
@@ -93,7 +93,7 @@ export function PaletteSheet({ prep, day }: SheetProps) {
       <p>
         {map.piles.length} piles on {figure(day.class.palette.width)} × {figure(day.class.palette.height)} mm: warm and cool apart, each from dark to light toward the hand. {figure(map.free, 0)} mm of its height are free for mixing.
       </p>
-      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label="The palette map" className="max-h-[26rem] w-full max-w-3xl self-start border border-strong bg-raised" preserveAspectRatio="xMinYMin meet">
+      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label="The palette map" style={{ aspectRatio: `${map.width} / ${map.height}`, width: `min(100%, ${26 * (map.width / map.height)}rem)` }} className="self-start border border-strong bg-raised">
         {map.piles.map((p, i) => (
           <g key={p.id}>
             <circle cx={p.x} cy={p.y} r={p.across / 2} fill={batch.get(p.id)?.colour ?? 'none'} stroke="var(--strong)" strokeWidth="0.5" />

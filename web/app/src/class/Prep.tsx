@@ -43,7 +43,8 @@ function Room({ day }: { day: OnDay }) {
   const studio = useStudio()
   const keeping = useKeeping(day.id)
   const { change } = keeping
-  const prep = usePrep(day)
+  const asked = usePrep(day)
+  const prep = asked.data?.prep
   const picture = useFrame(`${day.taught.frames}/paint-800-${day.taught.last}.png`)
   return (
     <div className="grid h-full grid-rows-[auto_auto_1fr_auto]">
@@ -97,15 +98,15 @@ function Room({ day }: { day: OnDay }) {
         {sheets.map(({ id, name, Sheet }) => (
           <Tabs.Content key={id} value={id} className="min-h-0 overflow-y-auto px-6 py-4 data-[state=inactive]:hidden">
             <h2 className="mb-2 font-serif text-xl">{name}</h2>
-            {prep.data ? <Sheet day={day} prep={prep.data} change={change} /> : prep.error ? <p role="alert">{prep.error.message}</p> : <p role="status">Rehearsing the lesson: what it uses up is measured on the canvas.</p>}
+            {prep ? <Sheet day={day} prep={prep} change={change} /> : asked.error ? <p role="alert">{asked.error.message}</p> : <p role="status">Rehearsing the lesson: what it uses up is measured on the canvas.</p>}
           </Tabs.Content>
         ))}
       </Tabs.Root>
       <footer className="flex min-h-8 items-center gap-4 border-t border-line px-4 py-1">
         <p role="status" className="flex-1">
-          {keeping.problem ? `Not changed. ${keeping.problem}` : (prep.data?.cost.says ?? 'Every change saves by itself.')}
+          {keeping.problem ? `Not changed. ${keeping.problem}` : (prep?.cost.says ?? 'Every change saves by itself.')}
         </p>
-        {prep.data && prep.data.lacks.length > 0 && <p className="font-semibold">{prep.data.lacks.length === 1 ? 'One thing does not fit: see Set-up' : `${prep.data.lacks.length} things do not fit: see Set-up`}</p>}
+        {prep && prep.lacks.length > 0 && <p className="font-semibold">{prep.lacks.length === 1 ? 'One thing does not fit: see Set-up' : `${prep.lacks.length} things do not fit: see Set-up`}</p>}
         <a className="underline underline-offset-2" href={ofStudio(studio, `classes/${day.id}/calendar`)} download>
           Calendar
         </a>

@@ -1,3 +1,4 @@
+import { Tabs } from 'radix-ui'
 import { useMemo, type KeyboardEvent, type ReactNode } from 'react'
 
 import { useCatalogue } from '../api/bench'
@@ -72,12 +73,33 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
   const tool = (i: number, fields: Partial<Kept['tools'][number]>) => keep((now) => ({ ...now, tools: now.tools.map((t, k) => (k === i ? { ...t, ...fields } : t)) }))
   const good = (i: number, fields: Partial<Good>) => keep((now) => ({ ...now, goods: (now.goods ?? []).map((g, k) => (k === i ? { ...g, ...fields } : g)) }))
   return (
-    <div className="grid items-start gap-8 xl:grid-cols-2" onKeyDown={next}>
-      <section aria-label="Paints" className="flex flex-col gap-2">
+    <Tabs.Root defaultValue="paints" orientation="vertical" className="grid items-start gap-6 md:grid-cols-[13rem_minmax(0,1fr)]" onKeyDown={next}>
+      <div className="flex flex-col gap-4">
+        <Tabs.List aria-label="Shelves of the cupboard" className="flex flex-wrap gap-0.5 md:flex-col">
+          {[
+            ['paints', 'Paints', cupboard.paints.length],
+            ['goods', 'Everything else', list.length],
+            ['tools', 'Tools', cupboard.tools.length],
+          ].map(([id, name, n]) => (
+            <Tabs.Trigger
+              key={id}
+              value={String(id)}
+              className="flex min-h-7 justify-between gap-2 rounded-sm px-2 py-0.5 text-left text-quiet hover:text-ink data-[state=active]:bg-chosen data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {name} <span className="font-normal">{n}</span>
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <label className="flex items-center gap-2 px-2">
+          Prices are in
+          <TextField label="Currency" value={cupboard.currency ?? ''} most={8} set={(currency) => keep((now) => ({ ...now, currency }))} className="w-16" />
+        </label>
+      </div>
+      <Tabs.Content value="paints" className="flex flex-col gap-2">
         <Shelf head="Paints" columns={['paint', counted, 'open', 'sold as']}>
           {cupboard.paints.map((p) => (
             <Line key={p.paint} name={named.get(p.paint) ?? p.paint} remove={() => keep((now) => ({ ...now, paints: now.paints.filter((q) => q.paint !== p.paint) }))}>
-              <td>
+              <td className="whitespace-nowrap">
                 <FigureField lazy label={`${named.get(p.paint) ?? p.paint}, ml, ${counted}`} value={p.ml} least={0} most={100000} set={(ml) => paint(p.paint, { ml })} className="w-20" /> ml
               </td>
               <td>
@@ -97,8 +119,8 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
               </option>
             ))}
         </select>
-      </section>
-      <section aria-label="Everything else" className="flex flex-col gap-2">
+      </Tabs.Content>
+      <Tabs.Content value="goods" className="flex flex-col gap-2">
         <Shelf head="Everything else" columns={['thing', counted, 'size and sheet', 'sold as']}>
           {list.map((g, i) => {
             const info = goods.find((k) => k.kind === g.kind)
@@ -151,6 +173,8 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
               </option>
             ))}
         </select>
+      </Tabs.Content>
+      <Tabs.Content value="tools" className="flex flex-col gap-2">
         <Shelf head="Tools" columns={['tool', counted, 'mm', 'one costs']}>
           {cupboard.tools.map((t, i) => {
             const name = `${figure(t.width)} mm ${vocabulary.tools.find((k) => k.id === t.kind)?.name ?? t.kind}`
@@ -167,13 +191,9 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
             )
           })}
         </Shelf>
-        <label className="flex items-center gap-2">
-          Prices are in
-          <TextField label="Currency" value={cupboard.currency ?? ''} most={8} set={(currency) => keep((now) => ({ ...now, currency }))} className="w-16" />
-        </label>
         <p className="text-quiet">Tools are added where a lesson needs them, in its script under Cupboard, or by a table.</p>
-      </section>
-    </div>
+      </Tabs.Content>
+    </Tabs.Root>
   )
 }
 
@@ -201,7 +221,7 @@ function Shelf({ head, columns, children }: { head: string; columns: string[]; c
 function Line({ name, remove, children }: { name: string; remove: () => void; children: ReactNode }) {
   return (
     <tr className="border-t border-line">
-      <th scope="row" className="py-0.5 pr-2 font-normal">
+      <th scope="row" className="py-1 pr-2 font-normal">
         {name}
       </th>
       {children}
