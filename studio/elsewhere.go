@@ -17,8 +17,23 @@ type Holding interface {
 }
 
 // Elsewhere sees to it that a lesson is painted where its last canvas is, and its canvas kept.
-// It returns at once where that is here.
+// It returns at once where that is here. While the database does not answer it is not known
+// whose that is: it is asked again then for a while, for two would paint the same.
 func Elsewhere(ctx context.Context, s *store.Store, q Holding, lesson string, version int) error {
+	for since := time.Now(); ; {
+		err := elsewhere(ctx, s, q, lesson, version)
+		if !errors.Is(err, store.ErrUnavailable) || time.Since(since) > store.SilentFor {
+			return err
+		}
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(asksAgain / 4):
+		}
+	}
+}
+
+func elsewhere(ctx context.Context, s *store.Store, q Holding, lesson string, version int) error {
 	mine, err := q.Holds(ctx, lesson)
 	if err != nil || mine {
 		return err

@@ -3,6 +3,7 @@ import { Link } from 'wouter'
 import type { Needed } from '../api/client'
 import { cupboardAt, useStudio } from '../lib/studio'
 import { figure } from '../ui/controls'
+import { Opens } from './Opens'
 import type { SheetProps } from './Prep'
 
 /** money writes hundredths of a currency. */
@@ -37,17 +38,7 @@ export function BuySheet({ prep }: SheetProps) {
         </thead>
         <tbody>
           {prep.lines.map((l) => (
-            <tr key={`${l.kind} ${l.item}`} className="border-t border-line align-top">
-              <td>
-                <details>
-                  <summary className="cursor-pointer">{l.name}</summary>
-                  <ul className="mt-1 mb-2 ml-6 list-disc text-quiet">
-                    {l.why.map((w) => (
-                      <li key={w}>{w}</li>
-                    ))}
-                  </ul>
-                </details>
-              </td>
+            <Opens key={`${l.kind} ${l.item}`} name={l.name} columns={7} why={l.why}>
               <td className="text-right whitespace-nowrap">
                 {figure(l.need, 2)} {l.unit}
               </td>
@@ -56,7 +47,7 @@ export function BuySheet({ prep }: SheetProps) {
               <td className="pl-4">{packs(l)}</td>
               <td className="text-right whitespace-nowrap">{l.basket && l.basket.price > 0 ? money(l.basket.price, cost.currency) : ''}</td>
               <td className="text-right whitespace-nowrap">{l.priced ? money(l.used, cost.currency) : <span className="text-quiet">no price</span>}</td>
-            </tr>
+            </Opens>
           ))}
         </tbody>
         <tfoot>

@@ -35,7 +35,7 @@ export function ClassSheet({ day, change }: SheetProps) {
         {field('People who share a tool', c.sharing, 1, 4, (sharing) => set({ sharing: Math.round(sharing) }), '')}
         {field('Spare supports and sets', c.spares, 0, 50, (spares) => set({ spares: Math.round(spares) }), '')}
         {field('Paint more than is needed', Math.round(c.reserve * 100), 0, 100, (v) => set({ reserve: v / 100 }), '%')}
-        <label className="flex items-center gap-2">
+        <label className="flex min-h-7 items-center gap-2">
           <input type="checkbox" checked={c.demonstrator} onChange={(e) => set({ demonstrator: e.target.checked })} /> the instructor paints as well
         </label>
       </fieldset>
@@ -43,7 +43,7 @@ export function ClassSheet({ day, change }: SheetProps) {
         <legend className="font-semibold">Palette and supports</legend>
         {field('Width of the palette', c.palette.width, 100, 1000, (width) => set({ palette: { ...c.palette, width } }), 'mm', 10)}
         {field('Height of the palette', c.palette.height, 100, 1000, (height) => set({ palette: { ...c.palette, height } }), 'mm', 10)}
-        <label className="flex items-center gap-2">
+        <label className="flex min-h-7 items-center gap-2">
           <input type="checkbox" checked={c.palette.left ?? false} onChange={(e) => set({ palette: { ...c.palette, left: e.target.checked } })} /> for the left hand
         </label>
         {field('Margin around cut supports', c.margin, 0, 300, (margin) => set({ margin }), 'mm')}
@@ -56,7 +56,7 @@ export function ClassSheet({ day, change }: SheetProps) {
       <fieldset className="flex flex-col gap-1">
         <legend className="font-semibold">Students bring</legend>
         {[{ kind: 'tools', name: 'Their tools' }, ...goods].map((g) => (
-          <label key={g.kind} className="flex items-center gap-2">
+          <label key={g.kind} className="flex min-h-7 items-center gap-2">
             <input type="checkbox" checked={brings.includes(g.kind)} onChange={(e) => set({ brings: e.target.checked ? [...brings, g.kind] : brings.filter((b) => b !== g.kind) })} /> {g.name}
           </label>
         ))}

@@ -1,4 +1,5 @@
 import { figure } from '../ui/controls'
+import { Opens } from './Opens'
 import type { SheetProps } from './Prep'
 
 /** PaintSheet says who mixes what, and how much is squeezed from which tube. */
@@ -23,27 +24,19 @@ export function PaintSheet({ prep }: SheetProps) {
         </thead>
         <tbody>
           {prep.batches.map((b) => (
-            <tr key={b.mixture} className="border-t border-line align-top">
-              <td>
-                <details>
-                  <summary className="cursor-pointer">
-                    <span aria-hidden className="mr-2 inline-block size-3.5 rounded-full border border-line align-[-2px]" style={{ background: b.colour }} />
-                    {b.name}
-                  </summary>
-                  <ul className="mt-1 ml-6 list-disc text-quiet">
-                    {b.recipe.order.map((o) => (
-                      <li key={o}>{o}</li>
-                    ))}
-                    <li>Used in {b.used.join('; ')}.</li>
-                  </ul>
-                </details>
-              </td>
+            <Opens
+              key={b.mixture}
+              name={b.name}
+              mark={<span aria-hidden className="mr-2 inline-block size-3.5 rounded-full border border-line align-[-2px]" style={{ background: b.colour }} />}
+              columns={6}
+              why={[...b.recipe.order, `Used in ${b.used.join('; ')}.`]}
+            >
               <td className="text-right whitespace-nowrap">{figure(b.each, 2)} ml</td>
               <td className="text-right whitespace-nowrap">{figure(b.all)} ml</td>
               <td className="text-right whitespace-nowrap">{b.minutes > 0 ? `${figure(b.minutes)} min` : ''}</td>
               <td className={`pl-4 ${b.premix ? '' : 'text-quiet'}`}>{b.why}</td>
               <td>{b.keep}</td>
-            </tr>
+            </Opens>
           ))}
         </tbody>
       </table>
@@ -59,23 +52,11 @@ export function PaintSheet({ prep }: SheetProps) {
         </thead>
         <tbody>
           {prep.squeezes.map((s) => (
-            <tr key={s.paint} className="border-t border-line align-top">
-              <td>
-                <details>
-                  <summary className="cursor-pointer">{s.name}</summary>
-                  <ul className="mt-1 ml-6 list-disc text-quiet">
-                    {s.why.map((w) => (
-                      <li key={w.what}>
-                        {figure(w.much, 2)} ml into {w.what}
-                      </li>
-                    ))}
-                  </ul>
-                </details>
-              </td>
+            <Opens key={s.paint} name={s.name} columns={4} why={s.why.map((w) => `${figure(w.much, 2)} ml into ${w.what}`)}>
               <td className="text-right">{figure(s.each, 2)} ml</td>
               <td className="text-right">{figure(s.ribbon, 0)} mm</td>
               <td className="text-right">{figure(s.all)} ml</td>
-            </tr>
+            </Opens>
           ))}
         </tbody>
       </table>

@@ -63,7 +63,9 @@ function Room({ day }: { day: OnDay }) {
         </div>
       </Bar>
       <Who day={day} change={change} />
-      <Tabs.Root defaultValue="paint" orientation="vertical" className="grid min-h-0 grid-cols-1 md:grid-cols-[15rem_minmax(0,1fr)]">
+      <main className="min-h-0">
+        <h1 className="sr-only">Prep: {day.class.title}</h1>
+      <Tabs.Root defaultValue="paint" orientation="vertical" className="grid h-full min-h-0 grid-cols-1 md:grid-cols-[15rem_minmax(0,1fr)]">
         <div className="flex min-h-0 flex-col gap-3 border-r border-line p-3">
           <Tabs.List aria-label="Sheets" className="flex flex-wrap gap-0.5 md:flex-col">
             {sheets.map((s) => (
@@ -102,6 +104,7 @@ function Room({ day }: { day: OnDay }) {
           </Tabs.Content>
         ))}
       </Tabs.Root>
+      </main>
       <footer className="flex min-h-8 items-center gap-4 border-t border-line px-4 py-1">
         <p role="status" className="flex-1">
           {keeping.problem ? `Not changed. ${keeping.problem}` : (prep?.cost.says ?? 'Every change saves by itself.')}
@@ -132,7 +135,11 @@ function Who({ day, change }: { day: OnDay; change: SheetProps['change'] }) {
         <FigureField lazy label="Experienced people" value={c.people.experienced} least={0} most={200} set={people('experienced')} className="w-12" /> experienced
       </span>
       <label className="flex items-center gap-1">
-        <input type="checkbox" checked={c.minors ?? false} onChange={(e) => change((now) => ({ ...now, class: { ...now.class, minors: e.target.checked } }))} />
+        <input type="checkbox" checked={c.minors ?? false} onChange={(e) => {
+            const minors = e.target.checked
+            change((now) => ({ ...now, class: { ...now.class, minors } }))
+          }}
+        />
         somebody is not of age
       </label>
       <span className="ml-auto flex items-center gap-2">

@@ -109,7 +109,10 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
             </Line>
           ))}
         </Shelf>
-        <select aria-label="Another paint" value="" onChange={(e) => keep((now) => ({ ...now, paints: [...now.paints, { paint: e.target.value, ml: 0 }] }))} className={`${boxed} self-start`}>
+        <select aria-label="Another paint" value="" onChange={(e) => {
+            const paint = e.target.value
+            keep((now) => ({ ...now, paints: [...now.paints, { paint, ml: 0 }] }))
+          }} className={`${boxed} self-start`}>
           <option value="">Another paint …</option>
           {tubes
             .filter((t) => !cupboard.paints.some((p) => p.paint === t.key))

@@ -11,8 +11,8 @@ export function PlanClass({ lesson }: { lesson: string }) {
   const plan = usePlanClass()
   return (
     <Hint text={plan.error?.message ?? 'Plan a class of this lesson: paint, what to buy, set-up, air and cautions are worked out'}>
-      <Button disabled={plan.isPending} onClick={() => plan.mutate({ lesson, people: 12 }, { onSuccess: (made) => go(classAt(studio, made.id)) })}>
-        Plan a class
+      <Button aria-label="Plan a class" disabled={plan.isPending} onClick={() => plan.mutate({ lesson, people: 12 }, { onSuccess: (made) => go(classAt(studio, made.id)) })}>
+        Class
       </Button>
     </Hint>
   )

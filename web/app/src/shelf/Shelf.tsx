@@ -66,7 +66,7 @@ export function Shelf({ named }: { named?: string }) {
         <InStudio value={studio?.id}>{shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}</InStudio>
         {shelf.data?.length === 0 && <EmptyShelf />}
         {studios.data?.length === 0 && <OpenStudio />}
-        {studios.data && studios.data.length > 0 && !studio && <p>There is no such studio here. Choose one above.</p>}
+        {studios.data && studios.data.length > 0 && !studio && <NoStudio studios={studios.data} />}
         {!shelf.data && !failed && (studio ?? !studios.data) && <p className="text-quiet">Fetching the lessons.</p>}
       </main>
       <footer className="border-t border-line pt-2 text-sm text-quiet">
@@ -121,6 +121,24 @@ function CardFindings({ hash, id }: { hash: string; id: string }) {
     <p>
       {open.length === 0 ? 'Nothing open in Checks' : `${open.length} open ${open.length === 1 ? 'finding' : 'findings'}`}
       {meant > 0 && <span className="text-quiet">, {meant} on purpose</span>}
+    </p>
+  )
+}
+
+/** NoStudio leads from an address of no studio to those that there are. */
+function NoStudio({ studios }: { studios: { id: string; name: string }[] }) {
+  return (
+    <p className="col-span-full">
+      There is no such studio here. Go to{' '}
+      {studios.map((s, i) => (
+        <span key={s.id}>
+          {i > 0 && ' or '}
+          <Link href={shelfAt(s.id)} className="underline underline-offset-2">
+            {s.name}
+          </Link>
+        </span>
+      ))}
+      .
     </p>
   )
 }
