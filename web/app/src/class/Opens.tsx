@@ -5,7 +5,7 @@ export function Opens({ name, mark, columns, why, children }: { name: string; ma
   const [open, setOpen] = useState(false)
   return (
     <>
-      <tr className="border-t border-line align-top">
+      <tr className="border-t border-line align-baseline">
         <th scope="row" className="p-0 font-normal">
           <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className="slot min-h-6 text-left no-underline">
             <span aria-hidden className="inline-block w-4 text-quiet">
