@@ -41,8 +41,9 @@ type Job struct {
 	err       error
 	size      atomic.Int64 // bytes of its canvases
 
-	fromCabinet bool       // its canvas is the one that the cabinet has
-	packing     sync.Mutex // held while its canvases are packed
+	fromCabinet bool        // its canvas is the one that the cabinet has
+	written     atomic.Bool // it was kept before it was judged: then it need not be kept again
+	packing     sync.Mutex  // held while its canvases are packed
 }
 
 func newJob(l *lesson.Lesson, key string, version int, name, painting string, cancel context.CancelFunc) *Job {

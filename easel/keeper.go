@@ -51,7 +51,7 @@ func (k *keeper) busy(lesson string) {
 
 // put takes a finished job in, to be kept when its lesson is quiet.
 func (k *keeper) put(j *Job) {
-	if k.e.Cabinet == nil || j.fromCabinet {
+	if k.e.Cabinet == nil || j.fromCabinet || j.written.CompareAndSwap(true, false) {
 		return
 	}
 	k.mu.Lock()
@@ -122,7 +122,7 @@ func (k *keeper) keep(j *Job) {
 	}
 }
 
-// KeepNow keeps the canvas of a job that is done at once, so that other processes can take it
+// KeepNow keeps the canvas of a job that is painted at once, so that other processes can take it
 // over. It is no harm when that fails: they paint it then.
 func (e *Easel) KeepNow(j *Job) {
 	if e.Cabinet == nil || j.fromCabinet {
@@ -135,6 +135,7 @@ func (e *Easel) KeepNow(j *Job) {
 		delete(k.since, j.key)
 	}
 	k.mu.Unlock()
+	j.written.Store(!j.ended())
 	k.keep(j)
 }
 

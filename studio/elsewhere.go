@@ -20,8 +20,13 @@ type Holding interface {
 // It returns at once where that is here. While the database does not answer it is not known
 // whose that is: it is asked again then for a while, for two would paint the same.
 func Elsewhere(ctx context.Context, s *store.Store, q Holding, lesson string, version int) error {
-	for since := time.Now(); ; {
+	var since time.Time // since when it does not
+	for {
+		began := time.Now()
 		err := elsewhere(ctx, s, q, lesson, version)
+		if since.IsZero() || time.Since(began) > asksAgain {
+			since = time.Now() // it did meanwhile
+		}
 		if !errors.Is(err, store.ErrUnavailable) || time.Since(since) > store.SilentFor {
 			return err
 		}
