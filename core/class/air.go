@@ -15,6 +15,7 @@ const (
 	rinseOpens = 1.0   // minutes that a rinse keeps a jar open whose lid is used
 	leaves     = 3.0   // times the time of [film.SolventMinutes] in which thinned paint gives off its solvent
 	windows    = 6.0   // air changes an hour with windows open on two sides
+	spirit     = 770.0 // mg that a ml of mineral spirit weighs
 )
 
 // Air is the vapour of a class, and what would change it.
@@ -89,23 +90,18 @@ func (c Class) air(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.
 // sources are the jars and the thinned paint of everybody.
 func (c Class) sources(l *lesson.Lesson, reports []rehearse.Report, rate, share float64, lids bool) (out []air.Source) {
 	people := float64(c.painters())
-	opened := false
-	for i, m := range l.Clock() {
-		if m.Start >= c.Minutes {
-			break
-		}
-		if ml := thinned(l, reports, i) * people * share; ml > 0 {
-			out = append(out, air.Spread(m.Start, m.Start+leaves*film.SolventMinutes, ml*densityOf))
-		}
-		if rinsed(l.Steps[i]) {
-			opened = true
-			if lids {
-				out = append(out, air.Round(m.Start, m.Start+rinseOpens, people, c.Jar, rate))
-			}
+	clock := l.Clock()
+	for i, m := range clock {
+		if ml := thinned(l, reports, i) * people * share; ml > 0 && m.Start < c.Minutes {
+			out = append(out, air.Spread(m.Start, m.Start+leaves*film.SolventMinutes, ml*spirit))
 		}
 	}
-	if opened && !lids {
-		out = append(out, air.Round(0, c.Minutes, people, c.Jar, rate))
+	jar := rinses(l)
+	if len(jar) > 0 && !lids {
+		return append(out, air.Round(0, c.Minutes, people, c.Jar, rate))
+	}
+	for _, i := range jar {
+		out = append(out, air.Round(clock[i].Start, clock[i].Start+rinseOpens, people, c.Jar, rate))
 	}
 	return out
 }

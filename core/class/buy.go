@@ -138,7 +138,7 @@ func (c Class) goodLines(n lists) (out []Needed) {
 		line := Needed{Kind: "good", Item: string(kind), Name: info.Name, Unit: info.Unit, Need: hundredths(need), Why: why, Brings: slices.Contains(c.Brings, string(kind))}
 		var sold []supply.Pack
 		for _, g := range n.cupboard.Goods {
-			if g.Kind == kind && (kind != supply.SupportGood || g.Width == l.Support.Width && g.Height == l.Support.Height) {
+			if g.Kind == kind && (kind != supply.SupportGood || fits(g, l.Support)) {
 				line.Counted, line.Has, sold = true, line.Has+g.Has, append(sold, g.Sold...)
 			}
 		}
@@ -154,11 +154,16 @@ func (c Class) goodLines(n lists) (out []Needed) {
 	lost := (n.solvent.Thinned + jarLost*n.solvent.Jar) / max(n.solvent.Each, 0.01)
 	add(supply.SolventGood, n.solvent.Each*painters, lost, fmt.Sprintf("%d rinses of 10 ml each, %.0f ml in the jar, and %.1f ml in thinned paint: %.1f ml", n.solvent.Rinses, n.solvent.Jar, n.solvent.Thinned, n.solvent.Each),
 		fmt.Sprintf("for %g who paint; what is in the jars is used again when it has settled", painters))
-	if n.cut == nil {
-		add(supply.SupportGood, float64(c.supports()), 1, fmt.Sprintf("%g who paint and %d spare", painters, c.Spares))
-	} else if n.cut.Stock.Roll() {
+	ready := c.supports()
+	if n.cut != nil {
+		ready -= len(n.cut.Pieces)
+	}
+	add(supply.SupportGood, float64(ready), 1, fmt.Sprintf("%g who paint and %d spare; %d are cut", painters, c.Spares, c.supports()-ready))
+	switch {
+	case n.cut == nil:
+	case n.cut.Stock.Roll():
 		add(supply.RollGood, n.cut.Length/1000, 1, fmt.Sprintf("%d pieces of %g × %g mm with a margin of %g mm, %.0f mm of roll", len(n.cut.Pieces), l.Support.Width, l.Support.Height, c.Margin, n.cut.Length))
-	} else {
+	default:
 		add(supply.SheetGood, float64(n.cut.Sheets), 1, fmt.Sprintf("%d pieces of %g × %g mm", len(n.cut.Pieces), l.Support.Width, l.Support.Height))
 	}
 	t := n.towels
@@ -182,6 +187,9 @@ func (c Class) goodLines(n lists) (out []Needed) {
 	add(supply.JarGood, jars+float64(premixed), 1.0/usualUses, fmt.Sprintf("%g for solvent, %d for what is premixed", jars, premixed))
 	return out
 }
+
+// fits reports whether a support of the cupboard is of the size that the lesson wants.
+func fits(g supply.Good, s lesson.Support) bool { return g.Width == s.Width && g.Height == s.Height }
 
 // pages is how many pages of A4 a tracing at true size needs, the better way round.
 func pages(s lesson.Support) int {
@@ -223,6 +231,9 @@ func (c Class) cost(lines []Needed, currency string) Cost {
 	out.Each, out.BreakEven = up(out.Used), up(out.Used+c.Fixed)
 	out.Left = c.Fee*n - out.Used - c.Fixed
 	out.Says = fmt.Sprintf("%s is used up or worn, %s for each; %s is bought. It breaks even at %s.", Money(out.Used, currency), Money(out.Each, currency), Money(out.Bought, currency), Money(out.BreakEven, currency))
+	if c.Fee > 0 {
+		out.Says += fmt.Sprintf(" A fee of %s leaves %s.", Money(c.Fee, currency), Money(out.Left, currency))
+	}
 	if out.Unpriced > 0 {
 		out.Says += fmt.Sprintf(" %d things have no price yet.", out.Unpriced)
 	}
@@ -246,10 +257,17 @@ type Cutting struct {
 	Says  string     `json:"says"`
 }
 
-// cutting plans the cuts where the cupboard has a roll, or sheets; nil where supports are
-// ready. Sheets are boards: they have no margin.
-func (c Class) cutting(l *lesson.Lesson, cupboard supply.Cupboard) (*Cutting, string) {
-	if g, ready := cupboard.Good(supply.SupportGood); ready && g.Width == l.Support.Width && g.Height == l.Support.Height && g.Has >= float64(c.supports()) {
+// cutting plans the cuts for the supports that are not ready, where the cupboard has a roll, or
+// sheets; nil where all are ready, or there is nothing to cut them from. Sheets are boards: they
+// have no margin. It says why they cannot be cut from what there is.
+func (c Class) cutting(l *lesson.Lesson, cupboard supply.Cupboard) (_ *Cutting, uncut string) {
+	pieces := c.supports()
+	for _, g := range cupboard.Goods {
+		if g.Kind == supply.SupportGood && fits(g, l.Support) {
+			pieces -= int(g.Has)
+		}
+	}
+	if pieces <= 0 {
 		return nil, ""
 	}
 	out := &Cutting{Piece: cut.Blank{Width: l.Support.Width, Height: l.Support.Height, Margin: c.Margin}}
@@ -260,7 +278,7 @@ func (c Class) cutting(l *lesson.Lesson, cupboard supply.Cupboard) (*Cutting, st
 	} else {
 		return nil, ""
 	}
-	plan, err := cut.Of(c.supports(), out.Piece, out.Stock)
+	plan, err := cut.Of(pieces, out.Piece, out.Stock)
 	if err != nil {
 		return nil, err.Error()
 	}

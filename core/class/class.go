@@ -81,6 +81,9 @@ func Usual(title string, people int, start time.Time, minutes float64) Class {
 		Hands: 1, Sharing: 1, Room: Space{air.Room{Volume: 170, Changes: 1.5}, 20}, Palette: palette.Board{Width: 400, Height: 300}, Margin: 15, Jar: 6, State: Planned}
 }
 
+// mostHands is how many may prepare a class.
+const mostHands = 20
+
 // Check says what is wrong with a class, the first thing that is, and its cure.
 func (c Class) Check() error {
 	between := func(what string, v, least, most float64) error {
@@ -93,7 +96,7 @@ func (c Class) Check() error {
 		between("people", float64(c.People.All()), 1, supply.MostStudents), between("first", float64(c.People.First), 0, supply.MostStudents),
 		between("some", float64(c.People.Some), 0, supply.MostStudents), between("experienced", float64(c.People.Experienced), 0, supply.MostStudents),
 		between("minutes", c.Minutes, 10, 720), between("spares", float64(c.Spares), 0, 50), between("reserve", c.Reserve, 0, 1),
-		between("hands", float64(c.Hands), 1, 20), between("sharing", float64(c.Sharing), 1, 4), between("volume", c.Room.Volume, 10, 20000),
+		between("hands", float64(c.Hands), 1, mostHands), between("sharing", float64(c.Sharing), 1, 4), between("volume", c.Room.Volume, 10, 20000),
 		between("changes", c.Room.Changes, 0, 60), between("temperature", c.Room.Temperature, 5, 40), between("width of the palette", c.Palette.Width, 100, 1000),
 		between("height of the palette", c.Palette.Height, 100, 1000), between("margin", c.Margin, 0, 300), between("jar", c.Jar, 2, 20),
 		between("fee", float64(c.Fee), 0, 1e7), between("fixed", float64(c.Fixed), 0, 1e8), between("letters of the title", float64(len([]rune(c.Title))), 1, 120),

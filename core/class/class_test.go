@@ -259,6 +259,55 @@ func TestTheAirIsBetterForWhatIsDone(t *testing.T) {
 	}
 }
 
+// Supports that are ready are used, and the others are cut.
+func TestOnlyWhatIsNotReadyIsCut(t *testing.T) {
+	l, reports := terraces()
+	for ready, cut := range map[float64]int{0: 14, 5: 9, 14: 0, 30: 0} {
+		cupboard := stocked()
+		cupboard.Goods = append([]supply.Good{{Kind: supply.SupportGood, Has: 40, Width: 200, Height: 200}, // of another size
+			{Kind: supply.SupportGood, Has: ready, Width: l.Support.Width, Height: l.Support.Height}}, cupboard.Goods...)
+		p, err := class.Prepare(t.Context(), class.Usual("Terraces", 12, evening, 150), l, reports, cupboard, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		pieces, supports := 0, 0.0
+		if p.Cutting != nil {
+			pieces = len(p.Cutting.Pieces)
+		}
+		for _, n := range p.Lines {
+			if n.Item == "support" {
+				supports = n.Need
+			}
+		}
+		if pieces != cut || supports != float64(14-cut) {
+			t.Errorf("with %g ready %d are cut, and %g taken", ready, pieces, supports)
+		}
+	}
+}
+
+// A brush that is washed goes into the jar: solvent is in the air wherever some is bought.
+func TestTheAirKnowsOfBrushesThatAreWashed(t *testing.T) {
+	l, reports := terraces()
+	washed := *l
+	washed.Steps = slices.Clone(l.Steps)
+	for i, s := range washed.Steps {
+		if washed.Steps[i].Medium.Solvent = 0; s.Care == lesson.RinseDamp || s.Care == lesson.RinseDry {
+			washed.Steps[i].Care = lesson.Fresh
+		}
+	}
+	dry := slices.Clone(reports)
+	for i := range dry {
+		dry[i].Wetted = 0
+	}
+	p, err := class.Prepare(t.Context(), class.Usual("Terraces", 12, evening, 150), &washed, dry, stocked(), nil)
+	if err != nil || p.Solvent.Jar == 0 || p.Solvent.Thinned != 0 {
+		t.Fatalf("%+v, %v", p.Solvent, err)
+	}
+	if p.Air.Peak == 0 {
+		t.Errorf("%g ml stand in each jar, and the air says: %s", p.Solvent.Jar, p.Air.Says)
+	}
+}
+
 func TestAClassWithMinors(t *testing.T) {
 	l, reports := terraces()
 	c := class.Usual("Holiday class", 8, evening, 150)
@@ -324,6 +373,9 @@ func TestWhatNoClassIsIsRefused(t *testing.T) {
 		cupboard := stocked()
 		cupboard.Goods[0].Width = 700
 		p, err := class.Prepare(t.Context(), c, l, reports, cupboard, nil)
+		if err == nil && p.Uncut+p.Unlaid == "" {
+			t.Errorf("nothing is said where it does not fit: %+v", p)
+		}
 		if err != nil || !slices.ContainsFunc(p.Lacks, func(s string) bool { return strings.Contains(s, says) }) || len(p.Lines) < 10 || p.Air.Peak <= 0 {
 			t.Errorf("%q is not said: %v, %v", says, p.Lacks, err)
 		}

@@ -33,7 +33,9 @@ type Prep struct {
 	Cautions []hazard.Caution `json:"cautions"`
 	Defer    string           `json:"defer" doc:"what goes before all cautions"`
 	Swaps    []hazard.StandIn `json:"swaps" doc:"what stands in for paints with warnings, for a class with somebody who is not of age"`
+	Uncut    string           `json:"uncut,omitempty" doc:"why supports cannot be cut from what there is, and the cure"`
 	Map      *palette.Map     `json:"map,omitempty" doc:"where every pile lies; nothing where they do not fit"`
+	Unlaid   string           `json:"unlaid,omitempty" doc:"why the piles do not fit on the palette, and the cure"`
 	Lacks    []string         `json:"lacks" doc:"what does not go, with its cure"`
 }
 
@@ -57,9 +59,8 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 		return nil, err
 	}
 	out.Squeezes = c.squeezes(l, a)
-	var lack string
-	if out.Cutting, lack = c.cutting(l, cupboard); lack != "" {
-		out.Lacks = append(out.Lacks, lack)
+	if out.Cutting, out.Uncut = c.cutting(l, cupboard); out.Uncut != "" {
+		out.Lacks = append(out.Lacks, out.Uncut)
 	}
 	out.Lines = c.lines(lists{l, out.Squeezes, a, out.Towels, out.Solvent, out.Batches, out.Cutting, cupboard})
 	out.Cost = c.cost(out.Lines, cupboard.Currency)
@@ -69,7 +70,7 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 			toBuy++
 		}
 	}
-	if out.Setup, err = c.setup(ctx, l, out.Batches, toBuy, driesIn(reports, most), driesIn(reports, 1)); err != nil {
+	if out.Setup, err = c.setup(ctx, l, out.Batches, toBuy, driesIn(reports, thinShare), driesIn(reports, 1)); err != nil {
 		return nil, err
 	}
 	if out.Air, err = c.air(l, reports, cupboard); err != nil {
@@ -88,7 +89,8 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 	}
 	out.Cautions = m.Cautions()
 	if out.Map, err = c.lay(l, a.Piles); err != nil {
-		out.Lacks = append(out.Lacks, err.Error())
+		out.Unlaid = err.Error()
+		out.Lacks = append(out.Lacks, out.Unlaid)
 	}
 	out.Lacks = append(out.Lacks, out.Setup.Lacks...)
 	out.Sharing = round(float64(c.Sharing-1) * toolMinutes(l))
@@ -114,10 +116,11 @@ func (c Class) lay(l *lesson.Lesson, piles []supply.Pile) (*palette.Map, error) 
 	return &laid, nil
 }
 
-// most is the share of what is painted that counts as the picture, without its thickest lights.
-const most = 0.9
+// thinShare is the share of what is painted that counts as the picture, without its thickest lights.
+const thinShare = 0.9
 
-// driesIn is how many days a share of what was painted takes to dry through: each step counts
+// driesIn is how many days a share of what was painted takes to dry through at 20 °C, by
+// [film.DriesIn]: each step counts
 // by its area, with the wet film that it left where it painted.
 func driesIn(reports []rehearse.Report, share float64) float64 {
 	list := slices.Clone(reports)

@@ -36,7 +36,7 @@ type Task struct {
 	Name    string    `json:"name"`
 	About   string    `json:"about"`
 	Begin   time.Time `json:"begin"`
-	Minutes float64   `json:"minutes" doc:"of work, by all hands together at it"`
+	Minutes float64   `json:"minutes" doc:"from its beginning to its end, with all hands at it; 0 for a date"`
 }
 
 // Setup is what is done before and after a class.
@@ -80,7 +80,11 @@ func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Mixing, to
 		return out, err
 	}
 	if long > dayMinutes {
-		out.Lacks = append(out.Lacks, fmt.Sprintf("The day before takes %.0f minutes with %s: %d would do it in a day's work, or begin it a day sooner.", long, pairs(c.Hands), int(math.Ceil(long*hands/dayMinutes))))
+		enough, err := inADay(ctx, before, c.Hands)
+		if err != nil {
+			return out, err
+		}
+		out.Lacks = append(out.Lacks, fmt.Sprintf("The day before takes %.0f minutes with %s: %sbegin it a day sooner.", long, pairs(c.Hands), enough))
 	}
 
 	people := float64(c.painters())
@@ -125,6 +129,20 @@ func (c Class) setup(ctx context.Context, l *lesson.Lesson, batches []Mixing, to
 	}
 	out.add(true, Task{"Varnish", "Not sooner than half a year, and only where a cloth comes away clean.", varnish, 0})
 	return out, nil
+}
+
+// inADay says how many pairs of hands get jobs done in a day's work; nothing where no number does.
+func inADay(ctx context.Context, jobs []job, hands int) (string, error) {
+	for n := hands + 1; n <= mostHands; n++ {
+		var s Setup
+		switch long, err := s.plan(ctx, jobs, float64(n), time.Time{}, false); {
+		case err != nil:
+			return "", err
+		case long <= dayMinutes:
+			return fmt.Sprintf("%d would do it in a day's work, or ", n), nil
+		}
+	}
+	return "", nil
 }
 
 func pairs(n int) string {

@@ -2,6 +2,7 @@ package class_test
 
 import (
 	"context"
+	"fmt"
 	"os"
 	"strings"
 	"testing"
@@ -88,6 +89,32 @@ func TestEverythingIsReadyWhenTheClassBegins(t *testing.T) {
 	_, _, lacks = setup(t, func(c *class.Class) { c.Hands = 3 })
 	if all := strings.Join(lacks, " "); strings.Contains(all, "base coats") {
 		t.Errorf("three pairs of hands, as told: %s", all)
+	}
+}
+
+// What is said to be enough for the day before is enough, and one pair of hands less is not.
+func TestAsManyHandsAsToldDoItInADay(t *testing.T) {
+	many := func(c *class.Class) { c.People, c.Spares = class.People{Some: 60}, 10 }
+	said := func(lacks []string) (hands int) {
+		for _, l := range lacks {
+			if strings.HasPrefix(l, "The day before takes") {
+				if _, err := fmt.Sscanf(l[strings.Index(l, ": ")+2:], "%d would do it", &hands); err != nil {
+					t.Fatal(l)
+				}
+			}
+		}
+		return hands
+	}
+	_, _, lacks := setup(t, many)
+	enough := said(lacks)
+	if enough < 2 {
+		t.Fatalf("%v", lacks)
+	}
+	for hands, want := range map[int]bool{enough: false, enough - 1: true} {
+		_, _, lacks := setup(t, func(c *class.Class) { many(c); c.Hands = hands })
+		if got := said(lacks) > 0; got != want {
+			t.Errorf("%d would do it, and with %d it says %v", enough, hands, lacks)
+		}
 	}
 }
 

@@ -8,15 +8,14 @@ import (
 )
 
 const (
-	largeTool  = 20.0       // mm from which a tool is large
-	wipesLarge = 8.0        // wipes of a large tool that a towel takes
-	wipesSmall = 15.0       // and of a small one
-	wipesEnd   = 2.0        // wipes of each tool when all is done
-	towelArea  = 25.0 * 25  // cm² that a towel covers
-	rinseMl    = 10.0       // ml of solvent that a rinse needs in the jar
-	jarMost    = 120.0      // ml in a jar: from then on what has settled is used again
-	jarLost    = 0.1        // share of what is in a jar that does not come back from it
-	densityOf  = 0.77 * 1e3 // mg that a ml of mineral spirit weighs
+	largeTool  = 20.0      // mm from which a tool is large
+	wipesLarge = 8.0       // wipes of a large tool that a towel takes
+	wipesSmall = 15.0      // and of a small one
+	wipesEnd   = 2.0       // wipes of each tool when all is done
+	towelArea  = 25.0 * 25 // cm² that a towel covers
+	rinseMl    = 10.0      // ml of solvent that a rinse needs in the jar
+	jarMost    = 120.0     // ml in a jar: from then on what has settled is used again
+	jarLost    = 0.1       // share of what is in a jar that does not come back from it
 )
 
 // Towels is what one person wipes and blots.
@@ -72,17 +71,8 @@ type Solvent struct {
 }
 
 func solvent(l *lesson.Lesson, reports []rehearse.Report) Solvent {
-	var s Solvent
-	fresh := map[string]int{}
-	for i, step := range l.Steps {
-		if rinsed(step) {
-			s.Rinses++
-		}
-		if tool, _ := l.Tool(step.Tool); step.Care == lesson.Fresh && tool.Kind.Brush() {
-			if fresh[step.Tool]++; fresh[step.Tool] >= mostOwn {
-				s.Rinses++
-			}
-		}
+	s := Solvent{Rinses: len(rinses(l))}
+	for i := range l.Steps {
 		s.Thinned += thinned(l, reports, i)
 	}
 	s.Jar = min(jarMost, rinseMl*float64(s.Rinses))
@@ -91,7 +81,23 @@ func solvent(l *lesson.Lesson, reports []rehearse.Report) Solvent {
 	return s
 }
 
-func rinsed(s lesson.Step) bool { return s.Care == lesson.RinseDamp || s.Care == lesson.RinseDry }
+// rinses are the steps before which a brush goes into the jar: it is rinsed, or washed because a
+// fresh one is asked for oftener than there are any.
+func rinses(l *lesson.Lesson) (steps []int) {
+	fresh := map[string]int{}
+	for i, s := range l.Steps {
+		tool, _ := l.Tool(s.Tool)
+		switch {
+		case s.Care == lesson.RinseDamp || s.Care == lesson.RinseDry:
+			steps = append(steps, i)
+		case s.Care == lesson.Fresh && tool.Kind.Brush():
+			if fresh[s.Tool]++; fresh[s.Tool] >= mostOwn {
+				steps = append(steps, i)
+			}
+		}
+	}
+	return steps
+}
 
 // thinned is how much solvent one person lets into the paint of a step, or leaves in a brush.
 func thinned(l *lesson.Lesson, reports []rehearse.Report, i int) float64 {
