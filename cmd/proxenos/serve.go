@@ -98,7 +98,7 @@ func serveCommand(ctx context.Context, args []string, _ io.Reader, out io.Writer
 			return 0, fmt.Errorf("serve: demo studio: %w", err)
 		}
 		if err := demo.PutClasses(ctx, db, time.Now()); err != nil {
-			return 0, err
+			return 0, fmt.Errorf("serve: demo classes: %w", err)
 		}
 	}
 	heard := listen(ctx, db, log, func(e store.Event) { hub.Tell(e); room.queue.Heard(e) }, hub.DropAll)

@@ -20,6 +20,7 @@ import (
 // OnDay is a class, with the lesson that is taught.
 type OnDay struct {
 	store.KeptClass
+	People int       `json:"people" doc:"how many they are"`
 	Taught OnShelf   `json:"taught" doc:"the lesson as it is taught"`
 	Newest int       `json:"newest" doc:"the newest revision of that lesson: it may be taught instead"`
 	Begins string    `json:"begins" doc:"when it begins on the clock of the place, without a zone"`
@@ -73,7 +74,7 @@ func (s *Server) classOperations(api huma.API) {
 
 // onDay is a kept class with the lesson that is taught.
 func (s *Server) onDay(ctx context.Context, in InStudio, k store.KeptClass) (OnDay, error) {
-	out := OnDay{KeptClass: k, Begins: k.Class.Begins().Format(class.Clock), Ends: k.Class.Ends()}
+	out := OnDay{KeptClass: k, People: k.Class.People.All(), Begins: k.Class.Begins().Format(class.Clock), Ends: k.Class.Ends()}
 	newest, err := s.In(in.Studio).Kept.HeadNumber(ctx, k.Lesson)
 	if err != nil {
 		return out, err

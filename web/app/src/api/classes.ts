@@ -84,7 +84,7 @@ export interface Planned {
   begins: string
 }
 
-/** useKeeping keeps changes of a class one after the other, and takes them back. */
+/** useKeeping keeps changes of a class one after the other, and takes back those that were kept. */
 export function useKeeping(id: string) {
   const studio = useStudio()
   const client = useQueryClient()
@@ -92,36 +92,26 @@ export function useKeeping(id: string) {
   const [future, setFuture] = useState<Planned[]>([])
   const keep = useMutation({
     scope: { id: `class ${id}` },
-    mutationFn: (change: (now: Planned) => Planned) => {
+    mutationFn: async ({ change }: { change: (now: Planned) => Planned; way: 'new' | 'back' | 'again' }) => {
       const now = client.getQueryData<OnDay>(['class', id])
       if (!now) throw new Error('The class is not here yet.')
-      const next = change(planned(now))
-      return unwrap(api.PUT('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } }, body: { from: now.version, ...next } }))
+      const was = planned(now)
+      return { was, after: await unwrap(api.PUT('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } }, body: { from: now.version, ...change(was) } })) }
     },
-    onSuccess: (after) => client.setQueryData(['class', id], after),
+    onSuccess: ({ was, after }, { way }) => {
+      client.setQueryData(['class', id], after)
+      setPast((list) => (way === 'back' ? list.slice(0, -1) : [...list, was]))
+      setFuture((list) => (way === 'new' ? [] : way === 'back' ? [...list, was] : list.slice(0, -1)))
+    },
     onError: () => client.invalidateQueries({ queryKey: ['class', id] }),
   })
-  const now = () => {
-    const day = client.getQueryData<OnDay>(['class', id])
-    return day && planned(day)
-  }
-  const step = (from: Planned[], setFrom: (list: Planned[]) => void, setTo: (add: (list: Planned[]) => Planned[]) => void) => () => {
-    const to = from.at(-1)
-    const was = now()
-    if (!to || !was || keep.isPending) return
-    setFrom(from.slice(0, -1))
-    setTo((list) => [...list, was])
-    keep.mutate(() => to)
+  const step = (to: Planned | undefined, way: 'back' | 'again') => () => {
+    if (to && !keep.isPending) keep.mutate({ change: () => to, way })
   }
   return {
-    change: (change: (now: Planned) => Planned) => {
-      const was = now()
-      if (was) setPast((list) => [...list, was])
-      setFuture([])
-      keep.mutate(change)
-    },
-    undo: step(past, setPast, setFuture),
-    redo: step(future, setFuture, setPast),
+    change: (change: (now: Planned) => Planned) => keep.mutate({ change, way: 'new' }),
+    undo: step(past.at(-1), 'back'),
+    redo: step(future.at(-1), 'again'),
     canUndo: past.length > 0,
     canRedo: future.length > 0,
     busy: keep.isPending,

@@ -2978,6 +2978,11 @@ export interface components {
             newest: number;
             /**
              * Format: int64
+             * @description how many they are
+             */
+            people: number;
+            /**
+             * Format: int64
              * @description of the lesson: it stays when the lesson is changed later
              */
             revision: number;
@@ -3332,6 +3337,10 @@ export interface components {
              */
             takes: number;
             towels: components["schemas"]["Towels"];
+            /** @description why supports cannot be cut from what there is, and the cure */
+            uncut?: string;
+            /** @description why the piles do not fit on the palette, and the cure */
+            unlaid?: string;
         };
         Prepared: {
             prep?: components["schemas"]["Prep"];
@@ -4231,7 +4240,7 @@ export interface components {
             begin: string;
             /**
              * Format: double
-             * @description of work, by all hands together at it
+             * @description from its beginning to its end, with all hands at it; 0 for a date
              */
             minutes: number;
             name: string;

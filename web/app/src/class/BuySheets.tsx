@@ -74,6 +74,7 @@ export function BuySheet({ prep }: SheetProps) {
 export function CutSheet({ prep, day }: SheetProps) {
   const studio = useStudio()
   const cutting = prep.cutting
+  if (!cutting && prep.uncut) return <p>{prep.uncut}</p>
   if (!cutting) {
     return (
       <p className="max-w-prose">

@@ -67,7 +67,7 @@ export function PaintSheet({ prep }: SheetProps) {
 /** PaletteSheet shows where every pile lies. */
 export function PaletteSheet({ prep, day }: SheetProps) {
   const { map } = prep
-  if (!map) return <p>{prep.lacks.find((l) => l.includes('palette')) ?? 'The piles do not fit on this palette.'}</p>
+  if (!map) return <p>{prep.unlaid}</p>
   const batch = new Map(prep.batches.map((b) => [b.mixture, b]))
   return (
     <div className="flex flex-col gap-2">

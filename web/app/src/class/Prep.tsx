@@ -8,6 +8,7 @@ import { useFrame } from '../lib/frame'
 import { classAt, lessonAt, ofStudio, useStudio } from '../lib/studio'
 import { Bar } from '../ui/Bar'
 import { boxed, Button, FigureField } from '../ui/controls'
+import { SheetList } from '../ui/SheetList'
 import { TextField } from '../ui/TextField'
 import { AirSheet, CautionSheet, SetupSheet } from './DaySheets'
 import { BuySheet, CutSheet, ToolSheet } from './BuySheets'
@@ -67,17 +68,7 @@ function Room({ day }: { day: OnDay }) {
         <h1 className="sr-only">Prep: {day.class.title}</h1>
       <Tabs.Root defaultValue="paint" orientation="vertical" className="grid h-full min-h-0 grid-cols-1 md:grid-cols-[15rem_minmax(0,1fr)]">
         <div className="flex min-h-0 flex-col gap-3 border-r border-line p-3">
-          <Tabs.List aria-label="Sheets" className="flex flex-wrap gap-0.5 md:flex-col">
-            {sheets.map((s) => (
-              <Tabs.Trigger
-                key={s.id}
-                value={s.id}
-                className="min-h-7 rounded-sm px-2 py-0.5 text-left text-quiet hover:text-ink data-[state=active]:bg-chosen data-[state=active]:font-semibold data-[state=active]:text-ink"
-              >
-                {s.name}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
+          <SheetList label="Sheets" sheets={sheets} />
           <figure className="mt-auto">
             <div className="bg-mat p-2">
               <div className="bg-line" style={{ aspectRatio: `${day.taught.width} / ${day.taught.height}` }}>

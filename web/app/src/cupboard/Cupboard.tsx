@@ -9,6 +9,7 @@ import { ofStudio, useStudio } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
 import { boxed, Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
+import { SheetList } from '../ui/SheetList'
 import { TextField } from '../ui/TextField'
 
 type Change = (now: Kept) => Kept
@@ -75,21 +76,14 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
   return (
     <Tabs.Root defaultValue="paints" orientation="vertical" className="grid items-start gap-6 md:grid-cols-[13rem_minmax(0,1fr)]" onKeyDown={next}>
       <div className="flex flex-col gap-4">
-        <Tabs.List aria-label="Shelves of the cupboard" className="flex flex-wrap gap-0.5 md:flex-col">
-          {[
-            ['paints', 'Paints', cupboard.paints.length],
-            ['goods', 'Everything else', list.length],
-            ['tools', 'Tools', cupboard.tools.length],
-          ].map(([id, name, n]) => (
-            <Tabs.Trigger
-              key={id}
-              value={String(id)}
-              className="flex min-h-7 justify-between gap-2 rounded-sm px-2 py-0.5 text-left text-quiet hover:text-ink data-[state=active]:bg-chosen data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {name} <span className="font-normal">{n}</span>
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
+        <SheetList
+          label="Shelves of the cupboard"
+          sheets={[
+            { id: 'paints', name: 'Paints', beside: cupboard.paints.length },
+            { id: 'goods', name: 'Everything else', beside: list.length },
+            { id: 'tools', name: 'Tools', beside: cupboard.tools.length },
+          ]}
+        />
         <label className="flex items-center gap-2 px-2">
           Prices are in
           <TextField label="Currency" value={cupboard.currency ?? ''} most={8} set={(currency) => keep((now) => ({ ...now, currency }))} className="w-16" />

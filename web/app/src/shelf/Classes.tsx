@@ -21,7 +21,7 @@ export function Classes() {
           <span className="w-56 shrink-0 text-quiet">{written(c.begins)}</span>
           <span className="truncate font-serif">{c.class.title}</span>
           <span className="ml-auto shrink-0 text-quiet">
-            {c.class.state === 'called-off' ? 'called off' : `${c.class.people.first + c.class.people.some + c.class.people.experienced} people`}
+            {c.class.state === 'called-off' ? 'called off' : `${c.people} people`}
           </span>
         </Link>
       </li>
