@@ -91,7 +91,7 @@ func (m Materials) Cautions() []Caution {
 			"No food, no smoking, hands off the face; wash hands after. No dry sanding and no spraying. Not with bare fingers on the canvas."})
 	}
 	add(m.Minors, Caution{"Somebody is not of age", "Young people take up more, and do not always do as told.",
-		"Paints that carry warnings are left out or replaced, brushes are cleaned with oil and soap, not with solvent; somebody of age handles knives and waste."})
+		"Leave out or replace paints that carry warnings, clean brushes with oil and soap instead of solvent, and let somebody of age handle knives and waste."})
 	add(m.Solvent > 0 || m.Oil > 0, Caution{"Waste", "Solvent, oil and paint harm water.", "Nothing goes down the drain: let solvent settle, pour off the clear and use it again, hand in the rest."})
 	add(m.Solvent > 0 || m.Alkyd > 0 || len(m.Paints) > 0, Caution{"Skin and allergies", "Solvents and alkyd mediums can irritate the skin or bring on an allergy; so can some paints.", "Gloves for who wants them; stop and wash where skin is irritated."})
 	add(m.Sanding, Caution{"Dust", "Sanding a ground or a dry layer makes fine dust.", "Sand wet, or with a mask and extraction; never dry paint that carries a warning."})
