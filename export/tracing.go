@@ -7,11 +7,10 @@ import (
 	"io"
 	"math"
 	"strings"
-	"time"
 
-	"codeberg.org/go-pdf/fpdf"
-
+	"proxenos/core/length"
 	"proxenos/core/lesson"
+	"proxenos/export/paper"
 )
 
 // A Tracing is a lesson's zones as lines at true size, to be traced or transferred.
@@ -19,6 +18,7 @@ type Tracing struct {
 	Mirror bool    // left and right exchanged, for transfer from the back
 	Grid   float64 // mm between the lines of a grid for squaring up; 0 for none
 	Paper  string  // of the PDF: "a4" or "letter"; empty for a4
+	Units  length.Unit
 }
 
 // Bounds of a tracing.
@@ -32,21 +32,8 @@ func (t Tracing) check() error {
 	if t.Grid != 0 && !(t.Grid >= leastGrid && t.Grid <= 500) {
 		return fmt.Errorf("grid is %g mm: give %g to 500, or 0 for none", t.Grid, leastGrid)
 	}
-	if _, ok := papers[t.paper()]; !ok {
-		return fmt.Errorf("paper is %q: use a4 or letter", t.Paper)
-	}
-	return nil
+	return paper.Format{Paper: t.Paper, Units: t.Units}.Check()
 }
-
-func (t Tracing) paper() string {
-	if t.Paper == "" {
-		return "a4"
-	}
-	return t.Paper
-}
-
-// papers are their sides, mm, upright.
-var papers = map[string][2]float64{"a4": {210, 297}, "letter": {215.9, 279.4}}
 
 // x is where something is across once it is mirrored.
 func (t Tracing) x(l *lesson.Lesson, x float64) float64 {
@@ -146,107 +133,34 @@ func (t Tracing) lines(l *lesson.Lesson) (out [][4]float64) {
 	return append(out, [4]float64{0, l.View.Horizon, w, l.View.Horizon})
 }
 
-// How a tracing is laid over sheets of paper, mm.
-const (
-	margin  = 10.0
-	footer  = 12.0
-	overlap = 10.0
-)
-
-// A sheetPlan says how many sheets there are and what each shows.
-type sheetPlan struct {
-	orientation string // "P" or "L"
-	w, h        float64
-	cols, rows  int
-}
-
-// plan chooses the way round that takes fewer sheets.
-func (t Tracing) plan(l *lesson.Lesson) sheetPlan {
-	paper := papers[t.paper()]
-	try := func(o string, w, h float64) sheetPlan {
-		p := sheetPlan{orientation: o, w: w - 2*margin, h: h - 2*margin - footer}
-		count := func(length, sheet float64) int {
-			return max(1, int(math.Ceil((length-overlap)/(sheet-overlap)-1e-9)))
-		}
-		p.cols, p.rows = count(l.Support.Width, p.w), count(l.Support.Height, p.h)
-		return p
-	}
-	upright, across := try("P", paper[0], paper[1]), try("L", paper[1], paper[0])
-	if across.cols*across.rows < upright.cols*upright.rows {
-		return across
-	}
-	return upright
-}
-
-// PDF writes the tracing at true size over as many sheets as it takes. Neighbours
-// overlap by a centimetre, whose middle is marked by crosses to lay on each other; each
-// sheet has its place in the whole and a line of 100 mm to check the print by. The same
-// lesson gives the same bytes. It fails as [Tracing.SVG], and for an unknown paper.
+// PDF writes the tracing at true size over as many sheets as it takes, with marks to join
+// them. The same lesson gives the same bytes. It fails as [Tracing.SVG], and for an unknown
+// paper.
 func (t Tracing) PDF(w io.Writer, l *lesson.Lesson) error {
 	if err := t.check(); err != nil {
 		return err
 	}
-	p := t.plan(l)
-	paper := papers[t.paper()]
-	pdf := fpdf.NewCustom(&fpdf.InitType{OrientationStr: p.orientation, UnitStr: "mm", Size: fpdf.SizeType{Wd: paper[0], Ht: paper[1]}})
-	pdf.SetCatalogSort(true)
-	pdf.SetCreationDate(time.Unix(0, 0).UTC())
-	pdf.SetModificationDate(time.Unix(0, 0).UTC())
-	pdf.SetTitle(l.Title+", tracing", true)
-	pdf.SetAutoPageBreak(false, 0)
-	plain := pdf.UnicodeTranslatorFromDescriptor("")
-	for row := range p.rows {
-		for col := range p.cols {
-			pdf.AddPage()
-			x0, y0 := float64(col)*(p.w-overlap), float64(row)*(p.h-overlap)
-			t.sheet(pdf, l, p, x0, y0)
-			foot := margin + p.h + 7
-			pdf.SetDrawColor(0, 0, 0)
-			pdf.SetLineWidth(0.25)
-			pdf.Line(margin, foot, margin+checkLine, foot)
-			pdf.Line(margin, foot-2, margin, foot+2)
-			pdf.Line(margin+checkLine, foot-2, margin+checkLine, foot+2)
-			pdf.SetFont("Helvetica", "", 8)
-			pdf.Text(margin+checkLine+3, foot+1, plain(fmt.Sprintf("100 mm. %s: row %d of %d, column %d of %d. Print at 100 %%.", shortTitle(l.Title), row+1, p.rows, col+1, p.cols)))
-		}
+	d, err := paper.New(l.Title+", tracing", paper.Format{Paper: t.Paper, Units: t.Units})
+	if err != nil {
+		return err
 	}
-	return pdf.Output(w)
+	d.Tile(t.Tiling(l))
+	return d.Write(w)
 }
 
-func shortTitle(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40])
-	}
-	return s
-}
-
-// sheet draws what of the picture lies on the sheet that begins at x0, y0.
-func (t Tracing) sheet(pdf *fpdf.Fpdf, l *lesson.Lesson, p sheetPlan, x0, y0 float64) {
-	dx, dy := margin-x0, margin-y0
-	pdf.ClipRect(margin, margin, p.w, p.h, false)
-	pdf.SetDrawColor(150, 150, 150)
-	pdf.SetLineWidth(0.15)
-	for _, line := range t.lines(l) {
-		pdf.Line(line[0]+dx, line[1]+dy, line[2]+dx, line[3]+dy)
-	}
-	pdf.SetDrawColor(0, 0, 0)
-	pdf.SetLineWidth(0.35)
-	for _, z := range l.Zones {
-		points := make([]fpdf.PointType, len(z.Outline))
-		for i, q := range z.Outline {
-			points[i] = fpdf.PointType{X: t.x(l, q.X) + dx, Y: q.Y + dy}
+// Tiling is the tracing as a drawing for paper.
+func (t Tracing) Tiling(l *lesson.Lesson) paper.Tiling {
+	return paper.Tiling{Width: l.Support.Width, Height: l.Support.Height, Name: "Tracing", Draw: func(d *paper.Doc, dx, dy float64) {
+		for _, line := range t.lines(l) {
+			d.Grey(line[0]+dx, line[1]+dy, line[2]+dx, line[3]+dy)
 		}
-		pdf.Polygon(points, "D")
-	}
-	pdf.SetLineWidth(0.5)
-	pdf.Rect(dx, dy, l.Support.Width, l.Support.Height, "D")
-	pdf.SetLineWidth(0.2)
-	for col := range p.cols + 1 {
-		for row := range p.rows + 1 {
-			x, y := float64(col)*(p.w-overlap)+overlap/2+dx, float64(row)*(p.h-overlap)+overlap/2+dy
-			pdf.Line(x-4, y, x+4, y)
-			pdf.Line(x, y-4, x, y+4)
+		for _, z := range l.Zones {
+			points := make([]paper.Point, len(z.Outline))
+			for i, q := range z.Outline {
+				points[i] = paper.Point{X: t.x(l, q.X) + dx, Y: q.Y + dy}
+			}
+			d.Shape(points, 0.35, false)
 		}
-	}
-	pdf.ClipEnd()
+		d.Box(paper.Rect{X: dx, Y: dy, W: l.Support.Width, H: l.Support.Height}, 0.5)
+	}}
 }

@@ -36,6 +36,7 @@ command -v psql >/dev/null || missing+=(postgresql-client)
 command -v curl >/dev/null || missing+=(curl)
 if [ "$1" = test ]; then
   [ -x /usr/bin/chromium ] || missing+=(chromium)
+  command -v pdftotext >/dev/null || missing+=(poppler-utils) # reads what is printed
 fi
 [ ${#missing[@]} = 0 ] || debian "${missing[@]}"
 

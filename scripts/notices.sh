@@ -16,6 +16,9 @@ trap 'rm -f "$out"' EXIT
     while IFS=$'\t' read -r name version licence path; do
       printf '\n--- %s %s (%s)\n\n' "$name" "$version" "$licence"
       cat "$path"
+      for more in "$(dirname "$path")"/LICENSE-*; do # of the fonts that a module carries
+        ! [ -f "$more" ] || { echo; cat "$more"; }
+      done
       ! [ -f "$(dirname "$path")/NOTICE" ] || { echo; cat "$(dirname "$path")/NOTICE"; }
     done
   (cd web/app && npx --no-install license-checker-rseidelsohn --production --json --excludePrivatePackages 2>/dev/null) | node tools/notices/npm.mjs

@@ -16,6 +16,7 @@ import (
 	"proxenos/core/score"
 	"proxenos/core/starter"
 	"proxenos/easel"
+	"proxenos/export/handout"
 	"proxenos/store"
 )
 
@@ -27,14 +28,17 @@ const (
 	MendJob     = "mend"
 	OrderJob    = "order"
 	FitJob      = "fit"
+	PrintJob    = "print"
 )
 
 // Kinds are all of them.
-func Kinds() []string { return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob} }
+func Kinds() []string {
+	return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob, PrintJob}
+}
 
 // Asked is what a job is asked for. Which fields count depends on its kind.
 type Asked struct {
-	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes"`
+	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class"`
 	Lesson  string          `json:"lesson" maxLength:"40"`
 	From    int             `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that it is about"`
 	Edit    *lesson.AnyEdit `json:"edit,omitempty" doc:"try: what is tried"`
@@ -43,6 +47,8 @@ type Asked struct {
 	Where   string          `json:"where,omitempty" maxLength:"100" doc:"rank: of which finding"`
 	Accept  bool            `json:"accept,omitempty" doc:"mend: whether what is a choice is chosen as well, in a lesson that nobody has worked on yet"`
 	Minutes int             `json:"minutes,omitempty" minimum:"5" maximum:"600" doc:"fit: into how many minutes"`
+	Class   string          `json:"class,omitempty" maxLength:"40" doc:"print: which class; lesson and from are those it teaches"`
+	Print   *handout.Order  `json:"print,omitempty" doc:"print: which handouts, and how"`
 	Watcher string          `json:"watcher,omitempty" maxLength:"40" doc:"the stream of events that waits for it; when that ends it is stopped"`
 }
 
@@ -53,6 +59,7 @@ type Came struct {
 	Mended  *Mended             `json:"mended,omitempty"`
 	Order   *score.Timed        `json:"order,omitempty"`
 	Fitting *score.Fitting      `json:"fitting,omitempty"`
+	Printed *Printed            `json:"printed,omitempty"`
 }
 
 // Trial is what an edit would do: the canvas before and after, and what the rules say.
@@ -102,6 +109,14 @@ func (a *Asked) Check() error {
 		if a.Minutes < leastFit || a.Minutes > mostFit {
 			faults = append(faults, lesson.Fault{Path: "minutes", Problem: fmt.Sprintf("is %d", a.Minutes), Cure: fmt.Sprintf("give %d to %d", leastFit, mostFit)})
 		}
+	case PrintJob:
+		need(a.Class != "", "class", "name the class")
+		need(a.Print != nil, "print", `send {"kind": "print", "print": {}} for the class pack`)
+		if a.Print != nil {
+			if err := a.Print.Check(); err != nil {
+				faults = append(faults, lesson.Fault{Path: "print", Problem: "is not right", Cure: err.Error()})
+			}
+		}
 	case RehearseJob, MendJob, OrderJob:
 	default:
 		faults = append(faults, lesson.Fault{Path: "kind", Problem: fmt.Sprintf("is %q", a.Kind), Cure: fmt.Sprintf("use one of %v", Kinds())})
@@ -120,7 +135,7 @@ func (a Asked) Job(studio string) (store.Job, error) {
 	if err != nil {
 		return store.Job{}, err
 	}
-	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: a.Kind == MendJob || a.Kind == FitJob, Bound: a.Kind != MendJob}, nil
+	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: a.Kind == MendJob || a.Kind == FitJob || a.Kind == PrintJob, Bound: a.Kind != MendJob}, nil
 }
 
 // CarryOut does what a job asks for. say tells how far it is.
@@ -155,6 +170,8 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 		out.Order = &t
 	case FitJob:
 		out.Fitting, err = d.fit(ctx, r, l, a.Minutes)
+	case PrintJob:
+		out.Printed, err = room.print(ctx, a, say)
 	}
 	return out, err
 }

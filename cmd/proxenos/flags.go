@@ -9,6 +9,8 @@ import (
 	"strings"
 
 	"github.com/spf13/pflag"
+
+	"proxenos/core/lesson"
 )
 
 var errHelp = errors.New("help was asked for")
@@ -66,4 +68,16 @@ func fromEnvironment(set *pflag.FlagSet) (err error) {
 		}
 	})
 	return err
+}
+
+// oneLesson reads flags and the one lesson file that is named.
+func oneLesson(set *pflag.FlagSet, args []string, in io.Reader, out io.Writer) (*lesson.Lesson, error) {
+	plain, err := flags(set, args, out)
+	switch {
+	case err != nil:
+		return nil, err
+	case len(plain) != 1:
+		return nil, fmt.Errorf("%s: name one lesson file", set.Name())
+	}
+	return readLesson(plain[0], in)
 }

@@ -11,12 +11,16 @@ import (
 	"text/tabwriter"
 	"time"
 
+	"github.com/spf13/pflag"
+
 	"proxenos/core/air"
 	"proxenos/core/class"
 	"proxenos/core/cut"
 	"proxenos/core/hazard"
+	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/supply"
+	"proxenos/export/handout"
 	"proxenos/export/plaintext"
 )
 
@@ -36,78 +40,96 @@ func readCupboard(name string, in io.Reader) (supply.Cupboard, error) {
 	return c, nil
 }
 
+// classFlags say for whom and when a lesson is taught.
+type classFlags struct {
+	students, hands, sharing int
+	level, when, zone, table string
+	minutes                  float64
+	minors                   bool
+}
+
+func (f *classFlags) of(set *pflag.FlagSet) {
+	set.IntVar(&f.students, "students", 1, "for how many people")
+	set.StringVar(&f.level, "level", "some", "what they can do: first, some or experienced")
+	set.StringVar(&f.when, "when", "", "when it begins, as 2027-03-04T18:00; in a week when left out")
+	set.StringVar(&f.zone, "zone", "", "time zone of the place, by its IANA name")
+	set.Float64Var(&f.minutes, "minutes", 0, "minutes there are; as many as the lesson takes them when left out")
+	set.IntVar(&f.hands, "hands", 1, "how many prepare it")
+	set.IntVar(&f.sharing, "sharing", 1, "how many share a tool")
+	set.StringVar(&f.table, "cupboard", "", "what there is, as CSV")
+	set.BoolVar(&f.minors, "minors", false, "somebody is not of age")
+}
+
+// class is the class of a lesson.
+func (f classFlags) class(l *lesson.Lesson) (c class.Class, err error) {
+	c = class.Usual(l.Title, f.students, time.Now().AddDate(0, 0, 7).Truncate(time.Hour), f.minutes)
+	c.Hands, c.Sharing, c.Minors, c.Zone = f.hands, f.sharing, f.minors, f.zone
+	switch f.level {
+	case "some":
+	case "first":
+		c.People = class.People{First: f.students}
+	case "experienced":
+		c.People = class.People{Experienced: f.students}
+	default:
+		return c, fmt.Errorf("--level is %q: give first, some or experienced", f.level)
+	}
+	if f.minutes == 0 {
+		c.Minutes = min(720, c.Takes(l))
+	}
+	if f.when != "" {
+		if c.Start, err = class.Moment(f.when, f.zone); err != nil {
+			return c, fmt.Errorf("--when, --zone: %w", err)
+		}
+	}
+	return c, c.Check()
+}
+
+// prepare rehearses a lesson and works its class out.
+func (f classFlags) prepare(ctx context.Context, l *lesson.Lesson, in io.Reader) (handout.Matter, error) {
+	m := handout.Matter{Lesson: l}
+	var err error
+	if m.Class, err = f.class(l); err != nil {
+		return m, err
+	}
+	cupboard := supply.Cupboard{People: 1}
+	if f.table != "" {
+		if cupboard, err = readCupboard(f.table, in); err != nil {
+			return m, err
+		}
+	}
+	if m.Canvas, err = rehearse.Run(ctx, l, rehearse.FineCell, nil); err != nil {
+		return m, err
+	}
+	var swaps []hazard.StandIn
+	if m.Class.Minors {
+		if swaps, err = hazard.Swaps(ctx, l); err != nil {
+			return m, err
+		}
+	}
+	m.Prep, err = class.Prepare(ctx, m.Class, l, m.Canvas.Reports, cupboard, swaps)
+	return m, err
+}
+
 // prepCommand works out everything that a class needs.
 func prepCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
 	set := flagsOf("prep")
-	students := set.Int("students", 1, "for how many people")
-	level := set.String("level", "some", "what they can do: first, some or experienced")
-	when := set.String("when", "", "when it begins, as 2027-03-04T18:00; in a week when left out")
-	zone := set.String("zone", "", "time zone of the place, by its IANA name")
-	minutes := set.Float64("minutes", 0, "minutes there are; as many as the lesson takes them when left out")
-	hands := set.Int("hands", 1, "how many prepare it")
-	sharing := set.Int("sharing", 1, "how many share a tool")
-	table := set.String("cupboard", "", "what there is, as CSV")
-	minors := set.Bool("minors", false, "somebody is not of age")
+	var f classFlags
+	f.of(set)
 	asJSON := set.Bool("json", false, "write JSON")
-	plain, err := flags(set, args, out)
-	switch {
-	case err != nil:
-		return 0, err
-	case len(plain) != 1:
-		return 0, errors.New("prep: name one lesson file")
-	}
-	l, err := readLesson(plain[0], in)
+	l, err := oneLesson(set, args, in, out)
 	if err != nil {
 		return 0, err
 	}
-	c := class.Usual(l.Title, *students, time.Now().AddDate(0, 0, 7).Truncate(time.Hour), *minutes)
-	c.Hands, c.Sharing, c.Minors, c.Zone = *hands, *sharing, *minors, *zone
-	switch *level {
-	case "some":
-	case "first":
-		c.People = class.People{First: *students}
-	case "experienced":
-		c.People = class.People{Experienced: *students}
-	default:
-		return 0, fmt.Errorf("prep: --level is %q: give first, some or experienced", *level)
-	}
-	if *minutes == 0 {
-		c.Minutes = min(720, c.Takes(l))
-	}
-	if *when != "" {
-		if c.Start, err = class.Moment(*when, *zone); err != nil {
-			return 0, fmt.Errorf("prep: --when, --zone: %w", err)
-		}
-	}
-	if err := c.Check(); err != nil {
-		return 0, fmt.Errorf("prep: %w", err)
-	}
-	cupboard := supply.Cupboard{People: 1}
-	if *table != "" {
-		if cupboard, err = readCupboard(*table, in); err != nil {
-			return 0, err
-		}
-	}
-	r, err := rehearse.Run(ctx, l, rehearse.FineCell, nil)
-	if err != nil {
-		return 0, err
-	}
-	var swaps []hazard.StandIn
-	if c.Minors {
-		if swaps, err = hazard.Swaps(ctx, l); err != nil {
-			return 0, err
-		}
-	}
-	p, err := class.Prepare(ctx, c, r.Lesson, r.Reports, cupboard, swaps)
+	m, err := f.prepare(ctx, l, in)
 	if err != nil {
 		return 0, fmt.Errorf("prep: %w", err)
 	}
 	if *asJSON {
 		e := json.NewEncoder(out)
 		e.SetIndent("", "  ")
-		return fine, e.Encode(p)
+		return fine, e.Encode(m.Prep)
 	}
-	return fine, writePrep(out, c, p)
+	return fine, writePrep(out, m.Class, m.Prep)
 }
 
 // writePrep tells everything on a page or two.

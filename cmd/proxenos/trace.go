@@ -3,7 +3,6 @@ package main
 import (
 	"bytes"
 	"context"
-	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -21,12 +20,9 @@ func traceCommand(_ context.Context, args []string, in io.Reader, out io.Writer)
 	set.BoolVar(&t.Mirror, "mirror", false, "left and right exchanged")
 	set.Float64Var(&t.Grid, "grid", 0, "mm between the lines of a grid; 0 for none")
 	set.StringVar(&t.Paper, "paper", "a4", "a4 or letter")
-	plain, err := flags(set, args, out)
-	switch {
-	case err != nil:
+	l, err := oneLesson(set, args, in, out)
+	if err != nil {
 		return 0, err
-	case len(plain) != 1:
-		return 0, errors.New("trace: name one lesson file")
 	}
 	write := t.SVG
 	switch {
@@ -34,10 +30,6 @@ func traceCommand(_ context.Context, args []string, in io.Reader, out io.Writer)
 		write = t.PDF
 	case !strings.HasSuffix(*name, ".svg"):
 		return 0, fmt.Errorf("trace: -o is %q: name a file that ends in .svg or .pdf", *name)
-	}
-	l, err := readLesson(plain[0], in)
-	if err != nil {
-		return 0, err
 	}
 	var b bytes.Buffer
 	if err := write(&b, l); err != nil {

@@ -234,7 +234,10 @@ func (c Class) cost(lines []Needed, currency string) Cost {
 	if c.Fee > 0 {
 		out.Says += fmt.Sprintf(" A fee of %s leaves %s.", Money(c.Fee, currency), Money(out.Left, currency))
 	}
-	if out.Unpriced > 0 {
+	switch {
+	case out.Unpriced == len(lines) && out.Unpriced > 0:
+		out.Says = fmt.Sprintf("No price is known of the %d things that it takes: write them into the cupboard.", out.Unpriced)
+	case out.Unpriced > 0:
 		out.Says += fmt.Sprintf(" %d things have no price yet.", out.Unpriced)
 	}
 	return out

@@ -182,3 +182,34 @@ func (f *Film) ColourAround(x, y float64) spectrum.Lab {
 	}
 	return labOf([3]float32{sum[0] / n, sum[1] / n, sum[2] / n})
 }
+
+// Changed tells, cell by cell, where the canvas looks otherwise than another one of the same
+// size and tiles: where a colour is apart by at least so much, as a share of white on a screen.
+// Tiles that both share are not looked at.
+func (f *Film) Changed(o *Film, least float32) []bool {
+	out := make([]bool, f.W*f.H)
+	parallel(len(f.tiles), func(i int) {
+		if f.tiles[i] == o.tiles[i] {
+			return
+		}
+		a, b := f.look(i), o.look(i)
+		x0, y0 := (i%f.tw)*TileSide, (i/f.tw)*TileSide
+		for j := range cellsPerTile {
+			x, y := x0+j%TileSide, y0+j/TileSide
+			if x < f.W && y < f.H && apart(a.rgb[j], b.rgb[j]) >= least {
+				out[y*f.W+x] = true
+			}
+		}
+	})
+	return out
+}
+
+// apart is how far two colours in linear light are from each other on a screen, whose steps
+// follow about the square root of light.
+func apart(a, b [3]float32) (most float32) {
+	for c := range a {
+		d := float32(math.Sqrt(float64(max(0, a[c]))) - math.Sqrt(float64(max(0, b[c]))))
+		most = max(most, d, -d)
+	}
+	return most
+}

@@ -169,11 +169,19 @@ func (l *Lesson) ClassMinutes() float64 {
 	if l.pace() == 1 {
 		return l.Minutes()
 	}
+	return math.Round(l.paced().Minutes()*10) / 10
+}
+
+// ClassClock is [Lesson.Clock] at the pace of the class.
+func (l *Lesson) ClassClock() []Moment { return l.paced().Clock() }
+
+// paced is the lesson with the minutes that the class takes.
+func (l *Lesson) paced() *Lesson {
 	c := l.withSteps()
 	for i := range c.Steps {
 		c.Steps[i].Minutes = l.AtPace(i)
 	}
-	return math.Round(c.Minutes()*10) / 10
+	return c
 }
 
 // SetSession says how long the session is and at what pace the class works.

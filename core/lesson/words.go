@@ -1,5 +1,7 @@
 package lesson
 
+import "slices"
+
 // The words of a lesson that programs write too, typed, so that a wrong one does not
 // compile. The linter refuses them as plain text anywhere else (tools/wordlint).
 
@@ -96,3 +98,18 @@ const (
 	RinseDry  Care = "rinse-dry"
 	Fresh     Care = "fresh"
 )
+
+// More is the load n words heavier, or lighter where n is below 0; the last there is.
+func (l Load) More(n int) Load {
+	return along([]Load{ThinLoad, LightLoad, MediumLoad, FullLoad, HeavyLoad}, l, n)
+}
+
+// More is the pressure n words firmer, or lighter where n is below 0; the last there is.
+func (p Pressure) More(n int) Pressure {
+	return along([]Pressure{Barely, Lightly, Evenly, Firmly}, p, n)
+}
+
+// along is what stands n places farther in a list.
+func along[T comparable](list []T, is T, n int) T {
+	return list[min(len(list)-1, max(0, slices.Index(list, is)+n))]
+}

@@ -3,6 +3,7 @@ package rehearse
 import (
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/mark"
 )
 
 // clock is the film's minute at a minute of the script within step i: the days of
@@ -49,6 +50,11 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 	i := r.latest(func(m lesson.Moment) bool { return m.Start <= minute })
 	r.mu.Lock()
 	defer r.mu.Unlock()
+	if minute == r.times[i].Start { // nothing of the step is done: its strokes need not be planned
+		f, _ := r.found(i)
+		f.At(r.clock(i, minute))
+		return f
+	}
 	c := &r.cursor
 	if c.st == nil || c.step != i {
 		*c = cursor{step: i, st: r.planned(i)}
@@ -57,12 +63,7 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 	n := len(st.plan.Strokes)
 	upto := min(n, int(float64(n)*(minute-r.times[i].Start)/l.Steps[i].Minutes))
 	if c.film == nil || c.stroke > upto {
-		before, tools := r.before(i)
-		f := before.Snapshot()
-		r.begin(i, f, nil)
-		if acrylic := r.acrylicBefore(i); acrylic != nil {
-			f.Harden(acrylic)
-		}
+		f, tools := r.found(i)
 		*c = cursor{step: i, st: st, film: f}
 		if n > 0 {
 			c.brush = r.pick(l.Steps[i], tools[l.Steps[i].Tool], f)
@@ -80,4 +81,15 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 	}
 	c.film.At(r.clock(i, minute))
 	return c.film.Snapshot()
+}
+
+// found is the canvas as step i finds it, to be painted on, and the tools.
+func (r *Rehearsal) found(i int) (*film.Film, map[string]*mark.Brush) {
+	before, tools := r.before(i)
+	f := before.Snapshot()
+	r.begin(i, f, nil)
+	if acrylic := r.acrylicBefore(i); acrylic != nil {
+		f.Harden(acrylic)
+	}
+	return f, tools
 }

@@ -43,12 +43,8 @@ func findMud(c *Context) (out []Finding) {
 	return out
 }
 
-// heavier and lighter are the words for load and pressure in order.
-var (
-	heavier = []lesson.Load{lesson.ThinLoad, lesson.LightLoad, lesson.MediumLoad, lesson.FullLoad, lesson.HeavyLoad}
-	lighter = []lesson.Pressure{lesson.Firmly, lesson.Evenly, lesson.Lightly, lesson.Barely}
-	softer  = []lesson.ToolKind{lesson.Flat, lesson.Filbert, lesson.Round, lesson.Fan, lesson.SoftFlat, lesson.Mop}
-)
+// softer are tools from hard to soft.
+var softer = []lesson.ToolKind{lesson.Flat, lesson.Filbert, lesson.Round, lesson.Fan, lesson.SoftFlat, lesson.Mop}
 
 // cleaner tries what a painter would try against mud on the coarse canvas and
 // returns what helps, best first.
@@ -64,10 +60,10 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 		set(&n)
 		ideas = append(ideas, idea{words, lesson.Change{Step: n}, 0})
 	}
-	if i := slices.Index(heavier, s.Load); i < len(heavier)-1 {
+	if s.Load != lesson.HeavyLoad {
 		change("load the tool heavily", func(n *lesson.Step) { n.Load = lesson.HeavyLoad })
 	}
-	if i := slices.Index(lighter, s.Pressure); i < len(lighter)-1 {
+	if s.Pressure != lesson.Barely {
 		change("barely touch", func(n *lesson.Step) { n.Pressure = lesson.Barely })
 	}
 	if s.Load != lesson.HeavyLoad && s.Pressure != lesson.Barely {

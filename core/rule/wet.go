@@ -305,9 +305,13 @@ func findThickEarly(c *Context) []Finding {
 		}
 		f := &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %d more steps go over it.", c.Lesson.Label(i), p.Thick, more),
 			Figure: round(p.Thick, 0), Unit: "µm", Threshold: most}
-		if k := slices.Index(heavier, s.Load); k > 1 {
-			c.changed(f, "load less", s, func(n *lesson.Step) { n.Load = heavier[k-1] })
-			c.changed(f, "load much less", s, func(n *lesson.Step) { n.Load = heavier[max(1, k-2)] })
+		if less := s.Load.More(-1); s.Load != lesson.ThinLoad && less != lesson.ThinLoad {
+			c.changed(f, "load less", s, func(n *lesson.Step) { n.Load = less })
+			much := less.More(-1)
+			if much == lesson.ThinLoad {
+				much = less
+			}
+			c.changed(f, "load much less", s, func(n *lesson.Step) { n.Load = much })
 		}
 		c.changed(f, "cover it less", s, func(n *lesson.Step) { n.Cover = round(max(0.3, 0.6*n.Cover), 2) })
 		return f
@@ -326,8 +330,8 @@ func findStarved(c *Context) []Finding {
 		}
 		f := &Finding{Says: fmt.Sprintf("%s reaches %.0f %% of its place before the loads are spent.", lesson.Capital(c.Lesson.Label(i)), 100*p.Area/asked),
 			Figure: round(100*p.Area/asked, 0), Unit: "%", Threshold: 100 * starvedLeast}
-		if k := slices.Index(heavier, s.Load); k >= 0 && k < len(heavier)-1 {
-			c.changed(f, "load more", s, func(n *lesson.Step) { n.Load = heavier[k+1] })
+		if s.Load != lesson.HeavyLoad {
+			c.changed(f, "load more", s, func(n *lesson.Step) { n.Load = s.Load.More(1) })
 			c.changed(f, "load heavily", s, func(n *lesson.Step) { n.Load = lesson.HeavyLoad })
 		}
 		c.changed(f, "go over it more thoroughly", s, func(n *lesson.Step) { n.Cover = round(min(3, 1.6*n.Cover), 2) })

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"errors"
+	"fmt"
 	"net/http"
 	"time"
 
@@ -14,6 +15,7 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/supply"
 	"proxenos/easel"
+	"proxenos/export/handout"
 	"proxenos/store"
 )
 
@@ -50,6 +52,8 @@ type ClassChange struct {
 	Begins   string      `json:"begins,omitempty" maxLength:"20" doc:"when, on the clock of the place, instead of the start of the class"`
 }
 
+var pdfReply = map[string]*huma.Response{"200": {Description: "PDF", Content: map[string]*huma.MediaType{"application/pdf": {}}}}
+
 var calendarReply = map[string]*huma.Response{"200": {Description: "iCalendar", Content: map[string]*huma.MediaType{"text/calendar": {}}}}
 
 func (s *Server) classOperations(api huma.API) {
@@ -65,6 +69,12 @@ func (s *Server) classOperations(api huma.API) {
 		Summary: "A class and what is done for it, as iCalendar"}, s.classCalendar)
 	huma.Register(api, huma.Operation{OperationID: "calendar", Method: http.MethodGet, Path: "/api/studios/{studio}/calendar", Responses: calendarReply,
 		Summary: "All classes of a studio, as iCalendar"}, s.calendar)
+	huma.Register(api, huma.Operation{OperationID: "handout", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/handouts/{made}", Responses: pdfReply,
+		Summary: "Handouts that a job has made for a class, as PDF"}, s.handout)
+	huma.Register(api, huma.Operation{OperationID: "handouts", Method: http.MethodGet, Path: "/api/handouts", Summary: "The kinds of handouts, in the order of the class pack"},
+		func(context.Context, *struct{}) (*one[[]lesson.Term], error) {
+			return &one[[]lesson.Term]{handout.Kinds()}, nil
+		})
 	s.storeOperations(api)
 	huma.Register(api, huma.Operation{OperationID: "goods", Method: http.MethodGet, Path: "/api/goods", Summary: "The kinds of goods in a cupboard, besides paints and tools"},
 		func(context.Context, *struct{}) (*one[[]supply.GoodInfo], error) {
@@ -182,6 +192,17 @@ func (s *Server) prep(ctx context.Context, in *struct {
 	}
 	p, err := s.In(in.Studio).Prepare(ctx, k, l, reports)
 	return &one[Prepared]{Prepared{p != nil, p}}, s.refuse(err)
+}
+
+func (s *Server) handout(ctx context.Context, in *struct {
+	ClassPath
+	Made string `path:"made" pattern:"^[0-9a-f]{16}$"`
+}) (*file, error) {
+	body, name, err := s.In(in.Studio).Handout(ctx, in.ID, in.Made)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, huma.Error404NotFound("it is not kept any more, or the class has changed: make it again")
+	}
+	return &file{"application/pdf", fmt.Sprintf("inline; filename=%q", name), body}, s.refuse(err)
 }
 
 func (s *Server) classCalendar(ctx context.Context, in *ClassPath) (*file, error) {

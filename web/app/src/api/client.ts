@@ -71,6 +71,8 @@ export type Stores = Schemas['Stores']
 export type Good = Schemas['Good']
 export type GoodInfo = Schemas['GoodInfo']
 export type Pack = Schemas['Pack']
+export type Order = Schemas['Order']
+export type Printed = Schemas['Printed']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 
 /** Refusal is a problem reply: what was wrong, where, and the cure. */

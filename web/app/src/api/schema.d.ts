@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/handouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kinds of handouts, in the order of the class pack */
+        get: operations["handouts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -358,6 +375,23 @@ export interface paths {
         put?: never;
         /** Plan a class once more on another day */
         post: operations["copyClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}/handouts/{made}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Handouts that a job has made for a class, as PDF */
+        get: operations["handout"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1319,6 +1353,8 @@ export interface components {
             accept?: boolean;
             /** @description try: where to look, mm; the whole canvas when left out */
             at?: components["schemas"]["Spot"];
+            /** @description print: which class; lesson and from are those it teaches */
+            class?: string;
             /** @description try: what is tried */
             edit?: components["schemas"]["Edit"];
             /**
@@ -1327,16 +1363,18 @@ export interface components {
              */
             from: number;
             /**
-             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes
+             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class
              * @enum {string}
              */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print";
             lesson: string;
             /**
              * Format: int64
              * @description fit: into how many minutes
              */
             minutes?: number;
+            /** @description print: which handouts, and how */
+            print?: components["schemas"]["Order"];
             /** @description rank: of which finding */
             rule?: string;
             /** @description the stream of events that waits for it; when that ends it is stopped */
@@ -1523,6 +1561,7 @@ export interface components {
             fitting?: components["schemas"]["Fitting"];
             mended?: components["schemas"]["Mended"];
             order?: components["schemas"]["Timed"];
+            printed?: components["schemas"]["Printed"];
             ranks?: components["schemas"]["TriedRemedy"][];
             trial?: components["schemas"]["Trial"];
         };
@@ -2428,7 +2467,7 @@ export interface components {
             came?: components["schemas"]["Came"];
             id: string;
             /** @enum {string} */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print";
             lesson: string;
             /** @description why it failed */
             problem: string;
@@ -3040,6 +3079,24 @@ export interface components {
         "OneStruct { Ready bool \"json:\\\"ready\\\"\" }Body": {
             ready: boolean;
         };
+        Order: {
+            /** @description which handouts; all of them, with contents, when left out */
+            kinds?: string[];
+            /** @description large print */
+            large?: boolean;
+            /**
+             * @description a4 when left out
+             * @enum {string}
+             */
+            paper?: "" | "a4" | "letter";
+            /** @description two step cards on a sheet, not four */
+            two?: boolean;
+            /**
+             * @description metric when left out
+             * @enum {string}
+             */
+            units?: "" | "metric" | "inches";
+        };
         Pace: {
             /**
              * Format: double
@@ -3346,6 +3403,16 @@ export interface components {
             prep?: components["schemas"]["Prep"];
             /** @description whether the lesson is painted; the stream of events says when to ask again */
             ready: boolean;
+        };
+        Printed: {
+            /** Format: int64 */
+            bytes: number;
+            /** @description names it among what was made for the class */
+            made: string;
+            /** @description of the file */
+            name: string;
+            /** Format: int64 */
+            pages: number;
         };
         Proposal: {
             /**
@@ -4776,6 +4843,35 @@ export interface operations {
             };
         };
     };
+    handouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Term"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     health: {
         parameters: {
             query?: never;
@@ -5450,6 +5546,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    handout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+                made: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PDF */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
                 };
             };
             /** @description Error */

@@ -4,6 +4,7 @@ import { Link, useLocation } from 'wouter'
 
 import { useClass, useCopyClass, useKeeping, usePrep, type Planned } from '../api/classes'
 import type { OnDay, Prep as Prepared } from '../api/client'
+import { usePrinting, type Printing } from '../api/handouts'
 import { useFrame } from '../lib/frame'
 import { classAt, lessonAt, ofStudio, useStudio } from '../lib/studio'
 import { Bar } from '../ui/Bar'
@@ -13,6 +14,7 @@ import { TextField } from '../ui/TextField'
 import { AirSheet, CautionSheet, SetupSheet } from './DaySheets'
 import { BuySheet, CutSheet, ToolSheet } from './BuySheets'
 import { ClassSheet } from './ClassSheet'
+import { HandoutSheet } from './HandoutSheet'
 import { PaintSheet, PaletteSheet } from './PaintSheets'
 
 /** Prep is where a class is planned: people and a day, and everything else is worked out. */
@@ -26,6 +28,7 @@ export interface SheetProps {
   day: OnDay
   prep: Prepared
   change: (change: (now: Planned) => Planned) => void
+  printing: Printing
 }
 
 const sheets = [
@@ -37,6 +40,7 @@ const sheets = [
   { id: 'setup', name: 'Set-up', Sheet: SetupSheet },
   { id: 'air', name: 'Air', Sheet: AirSheet },
   { id: 'cautions', name: 'Cautions', Sheet: CautionSheet },
+  { id: 'handouts', name: 'Handouts', Sheet: HandoutSheet },
   { id: 'class', name: 'Room and money', Sheet: ClassSheet },
 ] as const
 
@@ -46,9 +50,10 @@ function Room({ day }: { day: OnDay }) {
   const { change } = keeping
   const asked = usePrep(day)
   const prep = asked.data?.prep
+  const printing = usePrinting(day)
   const picture = useFrame(`${day.taught.frames}/paint-800-${day.taught.last}.png`)
   return (
-    <div className="grid h-full grid-rows-[auto_auto_1fr_auto]">
+    <div className="grid h-full grid-rows-[auto_auto_1fr_auto] print:block print:h-auto">
       <Bar
         place={<TextField label="Name of the class" value={day.class.title} most={120} set={(title) => change((now) => ({ ...now, class: { ...now.class, title } }))} className="w-80 font-serif text-lg" />}
         at="Prep"
@@ -64,10 +69,10 @@ function Room({ day }: { day: OnDay }) {
         </div>
       </Bar>
       <Who day={day} change={change} />
-      <main className="min-h-0">
+      <main className="min-h-0 print:min-h-full">
         <h1 className="sr-only">Prep: {day.class.title}</h1>
-      <Tabs.Root defaultValue="paint" orientation="vertical" className="grid h-full min-h-0 grid-cols-1 md:grid-cols-[15rem_minmax(0,1fr)]">
-        <div className="flex min-h-0 flex-col gap-3 border-r border-line p-3">
+      <Tabs.Root defaultValue="paint" orientation="vertical" className="grid h-full min-h-0 grid-cols-1 md:grid-cols-[15rem_minmax(0,1fr)] print:block print:h-auto">
+        <div className="flex min-h-0 flex-col gap-3 border-r border-line p-3 print:hidden">
           <SheetList label="Sheets" sheets={sheets} />
           <figure className="mt-auto">
             <div className="bg-mat p-2">
@@ -89,14 +94,24 @@ function Room({ day }: { day: OnDay }) {
           </figure>
         </div>
         {sheets.map(({ id, name, Sheet }) => (
-          <Tabs.Content key={id} value={id} className="min-h-0 overflow-y-auto px-6 py-4 data-[state=inactive]:hidden">
-            <h2 className="mb-2 font-serif text-xl">{name}</h2>
-            {prep ? <Sheet day={day} prep={prep} change={change} /> : asked.error ? <p role="alert">{asked.error.message}</p> : <p role="status">Rehearsing the lesson: what it uses up is measured on the canvas.</p>}
+          <Tabs.Content key={id} value={id} className="min-h-0 overflow-y-auto px-6 py-4 data-[state=inactive]:hidden print:overflow-visible">
+            <div className="mb-2 flex items-baseline gap-3">
+              <h2 className="font-serif text-xl">{name}</h2>
+              <span className="hidden print:inline">
+                {day.class.title}, {day.begins.replace('T', ', ')}
+              </span>
+              {prep && id !== 'handouts' && (
+                <Button className="ml-auto print:hidden" onClick={() => window.print()}>
+                  Print
+                </Button>
+              )}
+            </div>
+            {prep ? <Sheet day={day} prep={prep} change={change} printing={printing} /> : asked.error ? <p role="alert">{asked.error.message}</p> : <p role="status">Rehearsing the lesson: what it uses up is measured on the canvas.</p>}
           </Tabs.Content>
         ))}
       </Tabs.Root>
       </main>
-      <footer className="flex min-h-8 items-center gap-4 border-t border-line px-4 py-1">
+      <footer className="flex min-h-8 items-center gap-4 border-t border-line px-4 py-1 print:hidden">
         <p role="status" className="flex-1">
           {keeping.problem ? `Not changed. ${keeping.problem}` : (prep?.cost.says ?? 'Every change saves by itself.')}
         </p>
@@ -114,7 +129,7 @@ function Who({ day, change }: { day: OnDay; change: SheetProps['change'] }) {
   const c = day.class
   const people = (key: 'first' | 'some' | 'experienced') => (n: number) => change((now) => ({ ...now, class: { ...now.class, people: { ...now.class.people, [key]: Math.round(n) } } }))
   return (
-    <section aria-label="People and day" className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-2">
+    <section aria-label="People and day" className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-2 print:hidden">
       <Begins value={day.begins} set={(begins) => change((now) => ({ ...now, begins }))} />
       <label className="flex items-center gap-1">
         <FigureField lazy label="Minutes there are" value={c.minutes} least={10} most={720} step={5} set={(minutes) => change((now) => ({ ...now, class: { ...now.class, minutes } }))} /> min

@@ -15,6 +15,7 @@ export const viewKeys: Record<View, string> = {
   covered: 'c',
   step: 'o',
   before: 'b',
+  new: 'e',
   lit: 'i',
   flat: 'f',
   d50: '1',

@@ -35,7 +35,7 @@ export function Bar({ place, at, rooms, children }: { place: ReactNode; at: stri
     return () => window.removeEventListener('keydown', hear)
   }, [])
   return (
-    <header className="flex min-w-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2">
+    <header className="flex min-w-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 print:hidden">
       <Link href={shelfAt(studio)} className="text-quiet underline-offset-2 hover:underline">
         Studio
       </Link>

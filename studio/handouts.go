@@ -1,0 +1,117 @@
+package studio
+
+import (
+	"bytes"
+	"context"
+	"crypto/sha256"
+	"encoding/json"
+	"fmt"
+
+	"proxenos/core/card"
+	"proxenos/core/lesson"
+	"proxenos/export/handout"
+	"proxenos/export/paper"
+	"proxenos/store"
+)
+
+// Printed is a PDF that was made for a class and is kept.
+type Printed struct {
+	Made  string `json:"made" doc:"names it among what was made for the class"`
+	Name  string `json:"name" doc:"of the file"`
+	Pages int    `json:"pages"`
+	Bytes int    `json:"bytes"`
+}
+
+// printed is where a PDF of a class is kept.
+func (r Room) printed(class, made string, l *lesson.Lesson) store.Artifact {
+	return store.Artifact{Maker: r.Build, Painting: l.Painting(), Kind: fmt.Sprintf("handouts/%s/%s/%s", r.Kept.Studio, class, made)}
+}
+
+// print makes handouts for a class as it stands, once: what was made of the same is kept.
+func (r Room) print(ctx context.Context, a Asked, say func(string)) (*Printed, error) {
+	k, err := r.Kept.Class(ctx, a.Class)
+	if err != nil {
+		return nil, err
+	}
+	rev, l, err := r.At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return nil, err
+	}
+	cupboard, _, err := r.Kept.Cupboard(ctx)
+	if err != nil {
+		return nil, err
+	}
+	asked, err := json.Marshal([]any{k.Class, cupboard, a.Print, l.Judging()})
+	if err != nil {
+		return nil, err
+	}
+	out := &Printed{Made: fmt.Sprintf("%x", sha256.Sum256(asked))[:16], Name: handoutName(k.Class.Title, *a.Print)}
+	body, err := r.Artifact(ctx, r.printed(k.ID, out.Made, l), func(ctx context.Context) ([]byte, error) {
+		say("rehearsing the lesson")
+		painted := r.Easel.Rehearse(rev.LessonID, rev.Number, l)
+		m := &handout.Matter{Lesson: l, Class: k.Class}
+		if m.Canvas, err = painted.Painted(ctx); err != nil {
+			return nil, err
+		}
+		if m.Findings, err = painted.Judged(ctx); err != nil {
+			return nil, err
+		}
+		if m.Prep, err = r.Prepare(ctx, k, l, m.Canvas.Reports); err != nil {
+			return nil, err
+		}
+		if a.Print.Has(handout.Practice) {
+			say("trying which marks are hard")
+			if m.Hard, err = r.hardest(ctx, rev, l); err != nil {
+				return nil, err
+			}
+		}
+		var b bytes.Buffer
+		_, err := handout.Write(ctx, &b, m, *a.Print, func(what string) { say("laying out: " + what) })
+		return b.Bytes(), err
+	})
+	if err != nil {
+		return nil, err
+	}
+	out.Bytes = len(body)
+	out.Pages = paper.Count(body)
+	return out, nil
+}
+
+// hardest are the marks of a lesson that are worth practising.
+func (r Room) hardest(ctx context.Context, rev store.Revision, l *lesson.Lesson) ([]card.Hard, error) {
+	return Judged(ctx, r.Desk, l, "hardest", func(ctx context.Context, out *[]card.Hard) error {
+		coarse, err := r.Easel.Rehearse(rev.LessonID, rev.Number, l).Drafted(ctx)
+		if err != nil {
+			return err
+		}
+		*out, err = card.Hardest(ctx, l, coarse, handout.PracticeMarks)
+		return err
+	})
+}
+
+// Handout is a PDF that was made for a class; it may be gone, and is made again then.
+func (r Room) Handout(ctx context.Context, class, made string) (body []byte, name string, err error) {
+	k, err := r.Kept.Class(ctx, class)
+	if err != nil {
+		return nil, "", err
+	}
+	_, l, err := r.At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return nil, "", err
+	}
+	body, err = r.Store.Artifact(ctx, r.printed(class, made, l))
+	return body, handoutName(k.Class.Title, handout.Order{}), err
+}
+
+// handoutName is what a file of handouts is called.
+func handoutName(title string, o handout.Order) string {
+	name := lesson.Slug(title)
+	if name == "" {
+		name = "class"
+	}
+	what := "pack"
+	if len(o.Kinds) == 1 {
+		what = string(o.Kinds[0])
+	}
+	return name + "-" + what + ".pdf"
+}
