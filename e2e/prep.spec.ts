@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process'
+
 import { expect, type Page } from '@playwright/test'
 
 import { clean } from './axe'
@@ -98,12 +100,41 @@ test('a class is called off, planned once more, and taken away as a calendar', a
   expect(page.url()).not.toBe(first)
 })
 
+test('the class pack is made with its progress, saved, and has the pages that it says', async ({ page }) => {
+  await prepared(page)
+  await sheet(page, 'Handouts')
+  await page.getByRole('button', { name: 'Make: Class pack' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /laying out|waiting|rehearsing|trying/ })).toBeVisible()
+  // Somebody who looks at another sheet meanwhile finds it there.
+  await sheet(page, 'Buy')
+  await sheet(page, 'Handouts')
+  const pack = page.getByRole('row', { name: /Class pack/ })
+  await expect(pack.getByText(/\d+ pages, \d+(\.\d)? MB/)).toBeVisible({ timeout: 90_000 })
+  const said = Number(/(\d+) pages/.exec(await pack.innerText())?.[1])
+  const saved = page.waitForEvent('download')
+  await pack.getByRole('link', { name: 'Save' }).click()
+  expect((await saved).suggestedFilename()).toBe('terraces-above-ondrel-water-pack.pdf')
+  const pdf = Buffer.concat((await (await (await saved).createReadStream()).toArray()) as Buffer[])
+  const read = execFileSync('pdfinfo', ['-'], { input: pdf }).toString()
+  expect(read).toMatch(new RegExp(`Pages: +${said}\\b`))
+  expect(said).toBeGreaterThan(30)
+  expect(execFileSync('pdftotext', ['-', '-'], { input: pdf }).toString()).toContain('When a hand goes up')
+  // Other people are another pack: the old one is not offered for them.
+  await page.getByLabel('People who have painted some').fill('6')
+  await expect(page.getByRole('button', { name: 'Make: Class pack' })).toBeVisible()
+  // A sheet is printed as a page: no bar, nothing cut off.
+  await sheet(page, 'Set-up')
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('banner')).toBeHidden()
+  await expect(page.getByRole('row', { name: /The class/ })).toBeVisible()
+})
+
 for (const room of ['light', 'dark'] as const) {
   test(`prep and cupboard are clean for axe in the ${room} room, and fit the screen`, async ({ page }) => {
     await page.addInitScript((r) => localStorage.setItem('room', r), room)
     await counted(page, { paints: [{ paint: 'PW6', ml: 20, sold: [{ amount: 37, price: 520 }] }], goods: [{ kind: 'roll', has: 3, width: 2100 }, { kind: 'solvent', has: 100, limit: 20, rate: 400 }] })
     await prepared(page)
-    for (const name of ['Paint', 'Palette', 'Buy', 'Cut', 'Tools and towels', 'Set-up', 'Air', 'Cautions', 'Room and money']) {
+    for (const name of ['Paint', 'Palette', 'Buy', 'Cut', 'Tools and towels', 'Set-up', 'Air', 'Cautions', 'Handouts', 'Room and money']) {
       await sheet(page, name)
       await expect(page.getByRole('heading', { name, exact: true })).toBeVisible()
       await clean(page, `${name}, ${room}`)

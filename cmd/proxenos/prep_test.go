@@ -2,6 +2,7 @@ package main
 
 import (
 	"encoding/json"
+	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
@@ -10,6 +11,7 @@ import (
 	"proxenos/core/class"
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/export/paper"
 )
 
 func TestAClassIsPreparedFromAShell(t *testing.T) {
@@ -44,6 +46,45 @@ func TestAClassIsPreparedFromAShell(t *testing.T) {
 		"not wanted here": {"air", "please"},
 		"volume is 1":     {"air", "--room", "1"},
 		"give 0 to 1000":  {"air", "--jars", "-1"},
+	} {
+		if code, _, errs := shell(t, "", args...); code != badInput || !strings.Contains(errs, says) || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d, %q", args, code, errs)
+		}
+	}
+}
+
+func TestHandoutsFromAShell(t *testing.T) {
+	folder := t.TempDir()
+	name, pdf := filepath.Join(folder, "lesson.json"), filepath.Join(folder, "x.pdf")
+	if err := os.WriteFile(name, lesson.Encode(sample.Lesson()), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	pages := func(args ...string) int {
+		code, out, errs := shell(t, "", append(args, name, "-o", pdf)...)
+		body, err := os.ReadFile(pdf)
+		n := paper.Count(body)
+		if code != fine || err != nil || !strings.Contains(out, fmt.Sprintf("%d pages", n)) {
+			t.Errorf("%v: exit %d, %s%s %v", args, code, out, errs, err)
+		}
+		return n
+	}
+	steps := len(sample.Lesson().Steps)
+	if n := pages("cards", "--paper", "letter", "--inches"); n != (steps+3)/4 {
+		t.Errorf("%d sheets of cards for %d steps", n, steps)
+	}
+	if n := pages("cards", "--two"); n != (steps+1)/2 {
+		t.Errorf("%d sheets of two cards for %d steps", n, steps)
+	}
+	if all, some := pages("pack", "--students", "12"), pages("pack", "--only", "score,safety"); all < 12 || some != 2 {
+		t.Errorf("%d pages of the pack, %d of two handouts", all, some)
+	}
+	for says, args := range map[string][]string{
+		"ends in .pdf":    {"cards", name},
+		"name one lesson": {"pack", "-o", pdf},
+		"is not known":    {"pack", name, "-o", pdf, "--only", "banner"},
+		"use a4 or":       {"cards", name, "-o", pdf, "--paper", "a0"},
+		"can be written":  {"cards", name, "-o", filepath.Join(folder, "none", "x.pdf")},
+		"people is 0":     {"pack", name, "-o", pdf, "--students", "0"},
 	} {
 		if code, _, errs := shell(t, "", args...); code != badInput || !strings.Contains(errs, says) || strings.Count(errs, "\n") != 1 {
 			t.Errorf("%v: exit %d, %q", args, code, errs)

@@ -11,6 +11,7 @@ import (
 	"proxenos/core/class"
 	"proxenos/core/lesson"
 	"proxenos/core/supply"
+	"proxenos/export/paper"
 	"proxenos/web/api"
 )
 
@@ -88,6 +89,58 @@ func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
 		got, err := ics.ParseCalendar(bytes.NewReader(r.body))
 		if err != nil || len(got.Events()) < events || !strings.HasPrefix(r.Header.Get("Content-Type"), "text/calendar") {
 			t.Errorf("%s: %d events, %v", address, len(got.Events()), err)
+		}
+	}
+}
+
+// Handouts are made by a job, once for a class as it stands, and are there for its studio.
+func TestHandoutsAreMadeOnce(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	const classes = "/api/studios/room/classes/"
+	made := read[api.OnDay](t, s.ask("POST", strings.TrimSuffix(classes, "/"), edit{"lesson": saved.ID, "people": 4, "begins": "2027-10-30T21:30", "minutes": 60}), 201)
+	ask := func(order edit) edit {
+		return edit{"kind": "print", "lesson": saved.ID, "from": 1, "class": made.ID, "print": order}
+	}
+	first := s.does(ask(edit{"paper": "letter"}))
+	if first.Came == nil || first.Came.Printed == nil {
+		t.Fatalf("%+v", first)
+	}
+	pack := *first.Came.Printed
+	r := s.ask("GET", classes+made.ID+"/handouts/"+pack.Made, nil)
+	if r.StatusCode != 200 || r.Header.Get("Content-Type") != "application/pdf" || len(r.body) != pack.Bytes || paper.Count(r.body) != pack.Pages || pack.Pages < 12 {
+		t.Errorf("%d, %s, %d bytes of %+v", r.StatusCode, r.Header.Get("Content-Type"), len(r.body), pack)
+	}
+	if !strings.Contains(r.Header.Get("Content-Disposition"), "a-ridge-behind-trees-pack.pdf") || pack.Name != "a-ridge-behind-trees-pack.pdf" {
+		t.Errorf("%s, %s", pack.Name, r.Header.Get("Content-Disposition"))
+	}
+	if again := s.does(ask(edit{"paper": "letter"})); *again.Came.Printed != pack {
+		t.Errorf("asked again: %+v", again.Came.Printed)
+	}
+	if cards := s.does(ask(edit{"kinds": []string{"cards"}, "large": true})); cards.Came.Printed.Made == pack.Made || cards.Came.Printed.Name != "a-ridge-behind-trees-cards.pdf" {
+		t.Errorf("%+v", cards.Came.Printed)
+	}
+	// Another class of people is another pack.
+	c := made.Class
+	c.Title, c.People = "山と木", class.People{First: 9}
+	read[api.OnDay](t, s.ask("PUT", classes+made.ID, edit{"from": 1, "revision": 1, "class": c}), 200)
+	if other := s.does(ask(edit{"paper": "letter"})); other.Came.Printed.Made == pack.Made || other.Came.Printed.Name != "class-pack.pdf" {
+		t.Errorf("%+v", other.Came.Printed)
+	}
+	for says, body := range map[string]edit{
+		"use a4 or letter":   ask(edit{"paper": "a0"}),
+		"is not known":       ask(edit{"kinds": []string{"banner"}}),
+		"name the class":     {"kind": "print", "lesson": saved.ID, "from": 1, "print": edit{}},
+		"revision 1 of":      {"kind": "print", "lesson": s.lesson().ID, "from": 1, "class": made.ID, "print": edit{}},
+		"for the class pack": {"kind": "print", "lesson": saved.ID, "from": 1, "class": made.ID},
+	} {
+		if r := s.ask("POST", "/api/studios/room/jobs", body); r.StatusCode != 422 || !bytes.Contains(r.body, []byte(says)) {
+			t.Errorf("%v: %d %s", body, r.StatusCode, r.body)
+		}
+	}
+	for _, address := range []string{"nobody/handouts/" + pack.Made, made.ID + "/handouts/0123456789abcdef"} {
+		if r := s.ask("GET", classes+address, nil); r.StatusCode != 404 {
+			t.Errorf("%s: %d", address, r.StatusCode)
 		}
 	}
 }

@@ -34,13 +34,14 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 	run := read[api.Ran](t, s.ask("POST", at+"/runs", edit{"taught": "2026-03-01", "note": "", "took": []edit{{"step": "sky", "minutes": 7}}}), 201).Runs[0]
 	job := s.does(edit{"kind": "order", "lesson": saved.ID, "from": 2})
 	class := read[api.OnDay](t, s.ask("POST", "/api/studios/room/classes", edit{"lesson": saved.ID, "people": 3, "begins": "2027-03-04T18:00", "minutes": 60}), 201)
+	printed := s.does(edit{"kind": "print", "lesson": saved.ID, "from": 2, "class": class.ID, "print": edit{"kinds": []string{"score"}}})
 	their := sample.Lesson()
 	their.Title, their.Seed = "Their own", 99
 	theirs := read[api.Saved](t, s.ask("POST", "/api/studios/next/lessons", lesson.Encode(their)), 201)
 
 	fill := strings.NewReplacer("{id}", saved.ID, "{hash}", saved.Hash, "{version}", rehearse.Version, "{painting}", saved.Lesson.Painting(),
 		"{frame}", "paint-320-1.png", "{place}", "paint-60-60-1.png", "{step}", "sky.png", "{map}", "values-3.png", "{method}", "direct", "{form}", "svg", "{of}", "paints",
-		"{run}", run.ID, "{class}", class.ID, "{job}", job.ID, "{colours}", "4", "{view}", "photo").Replace
+		"{run}", run.ID, "{class}", class.ID, "{made}", printed.Came.Printed.Made, "{job}", job.ID, "{colours}", "4", "{view}", "photo").Replace
 	paints, grey := []string{"PW6", "PB29", "PY43"}, edit{"hex": "#888888"}
 	part := []edit{{"paint": "PW6", "parts": 3}, {"paint": "PB29", "parts": 1}}
 	ask := map[string]any{ // what is sent, or asked in the address
