@@ -28,10 +28,10 @@ const reminder = 15 * time.Minute
 
 // Write writes entries as one calendar.
 func Write(out io.Writer, name string, entries []Entry) error {
-	c := ics.NewCalendarFor("Proxenos")
+	c := ics.NewCalendar() // without a method: it is a file, and nobody is invited
+	c.SetProductId("-//Proxenos//Classes//EN")
 	c.SetName(name)
 	c.SetXWRCalName(name)
-	c.SetMethod(ics.MethodPublish)
 	for _, e := range entries {
 		event := c.AddEvent(e.ID + "@proxenos")
 		event.SetDtStampTime(e.Changed)
