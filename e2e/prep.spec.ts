@@ -80,6 +80,26 @@ test('the buying list goes to nothing when it is bought', async ({ page }) => {
   await page.goBack()
   await sheet(page, 'Buy')
   await expect(white).toContainText('nothing')
+
+  // After the class what it used up is taken out, and can be put back; then the next one lacks it.
+  const ml = async () => ((await (await page.request.get(stores())).json()) as { cupboard: { paints: { ml: number }[] } }).cupboard.paints[0]?.ml ?? 0
+  const before = await ml()
+  await page.getByRole('button', { name: 'Book it out' }).click()
+  const after = page.getByRole('region', { name: 'After the class' })
+  await expect(after).toContainText(/titanium white \d+(\.\d)? ml/)
+  expect(await ml()).toBeLessThan(before - 100)
+  await after.getByRole('button', { name: 'Put it back' }).click()
+  await expect(after.getByRole('button', { name: 'Book it out' })).toBeVisible()
+  expect(await ml()).toBeCloseTo(before, 1)
+  await after.getByRole('button', { name: 'Book it out' }).click()
+  await expect(after.getByRole('button', { name: 'Put it back' })).toBeVisible()
+  await page.getByRole('button', { name: 'Once more' }).click()
+  await page.getByLabel('Day and time of the next one').fill('2032-02-12T18:00')
+  await page.getByRole('button', { name: 'Plan it' }).click()
+  await expect(page.getByLabel('Day and time', { exact: true })).toHaveValue('2032-02-12T18:00')
+  await page.goto(`/studios/${studio()}/cupboard`)
+  await page.getByRole('tab', { name: 'To order' }).click()
+  await expect(page.getByRole('row', { name: /^Titanium white/ })).toContainText(/\d × 37 ml/)
 })
 
 test('a class is called off, planned once more, and taken away as a calendar', async ({ page }) => {
@@ -141,7 +161,7 @@ for (const room of ['light', 'dark'] as const) {
     }
     expect(await page.evaluate(() => document.documentElement.scrollHeight <= window.innerHeight && document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
     await page.goto(`/studios/${studio()}/cupboard`)
-    for (const name of [/^Paints/, /^Everything else/, /^Tools/]) {
+    for (const name of [/^Paints/, /^Everything else/, /^Tools/, /^To order/]) {
       await page.getByRole('tab', { name }).click()
       await clean(page, `cupboard, ${room}`)
     }

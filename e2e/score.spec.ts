@@ -34,7 +34,7 @@ test('the playhead is dragged on the script, and the canvas follows within a ste
 
 test('views are a key away', async ({ page }) => {
   const paint = await picture(page)
-  const keys = [['g', 'grey'], ['v', 'value'], ['s', 'squint'], ['w', 'wet'], ['t', 'thick'], ['m', 'mud'], ['c', 'covered'], ['o', 'step'], ['b', 'before'], ['f', 'flat'], ['2', 'bulb'], ['p', 'paint']]
+  const keys = [['g', 'grey'], ['v', 'value'], ['s', 'squint'], ['w', 'wet'], ['t', 'thick'], ['m', 'mud'], ['c', 'covered'], ['o', 'step'], ['b', 'before'], ['e', 'new'], ['f', 'flat'], ['8', 'bulb'], ['p', 'paint']]
   for (const [key, view] of keys) {
     await page.keyboard.press(key!)
     await expect.poll(() => picture(page)).toContain(`/${view}-`)

@@ -7,7 +7,7 @@ import { length, choose, newLesson, openScore, rehearsed, row } from './helpers'
 
 test('the shelf shows finished canvases with minutes and findings, and opens one', async ({ page }) => {
   await page.goto('/')
-  const card = page.getByRole('link', { name: /Terraces above Ondrel Water/ }).first()
+  const card = page.getByRole('article').filter({ hasText: 'Terraces above Ondrel Water' }).first().getByRole('link')
   await expect(card.getByRole('img')).toBeVisible({ timeout: 60_000 })
   await expect(card).toContainText(length())
   await expect(card).toContainText('Nothing open in Checks', { timeout: 60_000 })
@@ -35,7 +35,7 @@ test('a lesson file can be brought in, and a broken one says where it is broken'
 test('the shelf holds four lessons, finished and checked', async ({ page }) => {
   await page.goto('/')
   for (const name of ['Terraces above Ondrel Water', 'Poplars on the Maren cut, haze', 'Moonrise over Harrow Fell', 'Salt barns in snowlight']) {
-    const card = page.getByRole('link', { name: new RegExp(name) }).first()
+    const card = page.getByRole('article').filter({ hasText: name }).first().getByRole('link')
     await expect(card.getByRole('img')).toBeVisible({ timeout: 90_000 })
     await expect(card).toContainText('Nothing open in Checks', { timeout: 90_000 })
   }

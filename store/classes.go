@@ -9,6 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"proxenos/core/class"
+	"proxenos/core/supply"
 )
 
 // A KeptClass is a class as it is kept, with the revision of the lesson that is taught.
@@ -94,31 +95,50 @@ func (r Room) AddClass(ctx context.Context, lesson string, revision int, c class
 // nothing is written and the error is a [*StaleError].
 func (r Room) PutClass(ctx context.Context, id string, from, revision int, c class.Class) (KeptClass, error) {
 	var kept KeptClass
+	_, err := r.s.write(ctx, "class "+r.Studio+" "+id, &kept, func(tx *sqlx.Tx) (err error) {
+		kept, err = r.putClass(ctx, tx, id, from, revision, c)
+		return err
+	})
+	return kept, err
+}
+
+// Book keeps a class and the cupboard that it took something out of, or put it back into: both
+// or neither. It fails as [Room.PutClass] and [Room.PutCupboard].
+func (r Room) Book(ctx context.Context, k KeptClass, c supply.Cupboard, from int) (KeptClass, error) {
+	var kept KeptClass
+	_, err := r.s.write(ctx, "book "+r.Studio+" "+k.ID, &kept, func(tx *sqlx.Tx) (err error) {
+		if err := r.putCupboard(ctx, tx, from, c); err != nil {
+			return err
+		}
+		kept, err = r.putClass(ctx, tx, k.ID, k.Version, k.Revision, k.Class)
+		return err
+	})
+	return kept, err
+}
+
+func (r Room) putClass(ctx context.Context, tx *sqlx.Tx, id string, from, revision int, c class.Class) (kept KeptClass, err error) {
 	body, err := json.Marshal(c)
 	if err != nil {
 		return kept, err
 	}
-	_, err = r.s.write(ctx, "class "+r.Studio+" "+id, &kept, func(tx *sqlx.Tx) error {
-		var row classRow
-		if err := tx.GetContext(ctx, &row, `select `+classColumns+` from class where studio_id = $1 and id = $2 for update`, r.Studio, id); err != nil {
-			return err
+	var row classRow
+	if err := tx.GetContext(ctx, &row, `select `+classColumns+` from class where studio_id = $1 and id = $2 for update`, r.Studio, id); err != nil {
+		return kept, err
+	}
+	if row.Version != from {
+		return kept, &StaleError{What: "class", From: from, Head: row.Version}
+	}
+	if revision != row.Revision {
+		var found int
+		if err := tx.GetContext(ctx, &found, `select number from revision where lesson_id = $1 and number = $2`, row.Lesson, revision); err != nil {
+			return kept, err
 		}
-		if row.Version != from {
-			return &StaleError{What: "class", From: from, Head: row.Version}
-		}
-		if revision != row.Revision {
-			var found int
-			if err := tx.GetContext(ctx, &found, `select number from revision where lesson_id = $1 and number = $2`, row.Lesson, revision); err != nil {
-				return err
-			}
-		}
-		kept = KeptClass{ID: id, Lesson: row.Lesson, Revision: revision, Version: from + 1, Changed: time.Now().UTC(), Class: c}
-		if _, err := tx.ExecContext(ctx, `update class set version = $2, revision = $3, starts_at = $4, body = $5, changed_at = now() where id = $1`, id, kept.Version, revision, c.Start, string(body)); err != nil {
-			return err
-		}
-		return r.classTold(ctx, tx, kept)
-	})
-	return kept, err
+	}
+	kept = KeptClass{ID: id, Lesson: row.Lesson, Revision: revision, Version: from + 1, Changed: time.Now().UTC(), Class: c}
+	if _, err := tx.ExecContext(ctx, `update class set version = $2, revision = $3, starts_at = $4, body = $5, changed_at = now() where id = $1`, id, kept.Version, revision, c.Start, string(body)); err != nil {
+		return kept, err
+	}
+	return kept, r.classTold(ctx, tx, kept)
 }
 
 // classTold tells that a class was saved.

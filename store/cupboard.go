@@ -82,40 +82,42 @@ func (p packs) Value() (driver.Value, error) {
 // PutCupboard keeps what the studio has, made from version from. If that is no longer the
 // newest nothing is written and the error is a [*StaleError].
 func (r Room) PutCupboard(ctx context.Context, from int, c supply.Cupboard) error {
-	_, err := r.s.write(ctx, "cupboard "+r.Studio, new(struct{}), func(tx *sqlx.Tx) error {
-		// The studio's row is held, so that two first saves do not pass each other.
-		var studio string
-		if err := tx.GetContext(ctx, &studio, `select id from studio where id = $1 for update`, r.Studio); err != nil {
-			return err
-		}
-		head := 0
-		err := tx.GetContext(ctx, &head, `select version from cupboard where studio_id = $1`, studio)
-		if errors.Is(err, sql.ErrNoRows) {
-			err = nil
-		}
-		if err == nil && head != from {
-			err = &StaleError{What: "cupboard", From: from, Head: head}
-		}
-		do := func(query string, args ...any) {
-			if err == nil {
-				_, err = tx.ExecContext(ctx, query, append([]any{studio}, args...)...)
-			}
-		}
-		do(`insert into cupboard (studio_id, version, people, currency) values ($1, 1, $2, $3)
-			on conflict (studio_id) do update set version = cupboard.version + 1, people = excluded.people, currency = excluded.currency, changed_at = now()`, c.People, c.Currency)
-		do(`delete from stock where studio_id = $1`)
-		do(`delete from rack where studio_id = $1`)
-		do(`delete from good where studio_id = $1`)
-		for i, p := range c.Paints {
-			do(`insert into stock (studio_id, place, paint, ml, opened, sold) values ($1, $2, $3, $4, $5, $6)`, i, p.Paint, p.Ml, p.Opened, packs(p.Sold))
-		}
-		for i, t := range c.Tools {
-			do(`insert into rack (studio_id, place, kind, width, pieces, price) values ($1, $2, $3, $4, $5, $6)`, i, t.Kind, t.Width, t.Pieces, t.Price)
-		}
-		for i, g := range c.Goods {
-			do(`insert into good (studio_id, place, kind, has, sold, width, height, "limit", rate) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`, i, g.Kind, g.Has, packs(g.Sold), g.Width, g.Height, g.Limit, g.Rate)
-		}
+	_, err := r.s.write(ctx, "cupboard "+r.Studio, new(struct{}), func(tx *sqlx.Tx) error { return r.putCupboard(ctx, tx, from, c) })
+	return err
+}
+
+func (r Room) putCupboard(ctx context.Context, tx *sqlx.Tx, from int, c supply.Cupboard) error {
+	// The studio's row is held, so that two first saves do not pass each other.
+	var studio string
+	if err := tx.GetContext(ctx, &studio, `select id from studio where id = $1 for update`, r.Studio); err != nil {
 		return err
-	})
+	}
+	head := 0
+	err := tx.GetContext(ctx, &head, `select version from cupboard where studio_id = $1`, studio)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = nil
+	}
+	if err == nil && head != from {
+		err = &StaleError{What: "cupboard", From: from, Head: head}
+	}
+	do := func(query string, args ...any) {
+		if err == nil {
+			_, err = tx.ExecContext(ctx, query, append([]any{studio}, args...)...)
+		}
+	}
+	do(`insert into cupboard (studio_id, version, people, currency) values ($1, 1, $2, $3)
+			on conflict (studio_id) do update set version = cupboard.version + 1, people = excluded.people, currency = excluded.currency, changed_at = now()`, c.People, c.Currency)
+	do(`delete from stock where studio_id = $1`)
+	do(`delete from rack where studio_id = $1`)
+	do(`delete from good where studio_id = $1`)
+	for i, p := range c.Paints {
+		do(`insert into stock (studio_id, place, paint, ml, opened, sold) values ($1, $2, $3, $4, $5, $6)`, i, p.Paint, p.Ml, p.Opened, packs(p.Sold))
+	}
+	for i, t := range c.Tools {
+		do(`insert into rack (studio_id, place, kind, width, pieces, price) values ($1, $2, $3, $4, $5, $6)`, i, t.Kind, t.Width, t.Pieces, t.Price)
+	}
+	for i, g := range c.Goods {
+		do(`insert into good (studio_id, place, kind, has, sold, width, height, "limit", rate) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`, i, g.Kind, g.Has, packs(g.Sold), g.Width, g.Height, g.Limit, g.Rate)
+	}
 	return err
 }

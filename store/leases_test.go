@@ -16,7 +16,7 @@ import (
 // one of them has both.
 func TestAJobAndItsCanvasGoToOneProcess(t *testing.T) {
 	s, _, _ := withLesson(t)
-	list, err := s.Heads(ctx)
+	list, err := s.Heads(ctx, false)
 	if err != nil || len(list) == 0 {
 		t.Fatal(err)
 	}

@@ -30,24 +30,23 @@ func (r Room) there(ctx context.Context) error {
 	return err
 }
 
-// Shelf returns the newest revision of every lesson, oldest lesson first.
+// Shelf returns the newest revision of every lesson that is not put away, oldest lesson first.
 func (r Room) Shelf(ctx context.Context) ([]Revision, error) {
 	out := []Revision{}
-	err := r.s.db.SelectContext(ctx, &out, revisions+` and r.number = l.head order by l.made_at, l.id`, r.Studio)
+	err := r.s.db.SelectContext(ctx, &out, revisions+` and r.number = l.head and l.away_at is null order by l.made_at, l.id`, r.Studio)
 	if err == nil && len(out) == 0 {
 		return out, r.there(ctx)
 	}
 	return out, told(err)
 }
 
-// Beside returns the newest revision of the other lessons.
+// Beside returns the newest revision of the other lessons on the shelf.
 func (r Room) Beside(ctx context.Context, id string) ([]Revision, error) {
-	list, err := r.Shelf(ctx)
-	others := slices.DeleteFunc(slices.Clone(list), func(r Revision) bool { return r.LessonID == id })
-	if err == nil && len(others) == len(list) {
-		err = ErrNotFound
+	if _, err := r.HeadOf(ctx, id); err != nil {
+		return nil, err
 	}
-	return others, err
+	list, err := r.Shelf(ctx)
+	return slices.DeleteFunc(list, func(r Revision) bool { return r.LessonID == id }), err
 }
 
 // Create puts a new lesson on the shelf; id may be empty for a new one.
@@ -107,13 +106,29 @@ func (r Room) HeadOf(ctx context.Context, id string) (h HeadOf, err error) {
 	return h, told(err)
 }
 
-// Heads are those of all lessons, oldest lesson first.
-func (r Room) Heads(ctx context.Context) ([]HeadOf, error) {
+// Heads are those of the lessons on the shelf, oldest lesson first; with away, of those that
+// were put away, the last of them first.
+func (r Room) Heads(ctx context.Context, away bool) ([]HeadOf, error) {
 	out := []HeadOf{}
-	if err := r.s.db.SelectContext(ctx, &out, heads+` order by l.made_at, l.id`, r.Studio); err != nil || len(out) > 0 {
+	which := ` and l.away_at is null order by l.made_at, l.id`
+	if away {
+		which = ` and l.away_at is not null order by l.away_at desc, l.id`
+	}
+	if err := r.s.db.SelectContext(ctx, &out, heads+which, r.Studio); err != nil || len(out) > 0 {
 		return out, told(err)
 	}
 	return out, r.there(ctx)
+}
+
+// PutAway takes a lesson off the shelf, or brings it back.
+func (r Room) PutAway(ctx context.Context, id string, away bool) error {
+	return told(r.s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var head int
+		if err := tx.GetContext(ctx, &head, `update lesson set away_at = case when $3 then coalesce(away_at, now()) end where id = $1 and studio_id = $2 returning head`, id, r.Studio, away); err != nil {
+			return err
+		}
+		return tell(ctx, tx, Event{Kind: LessonEvent, Studio: r.Studio, Lesson: id, Revision: head}, true)
+	}))
 }
 
 // Revision returns one revision of a lesson.

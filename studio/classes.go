@@ -2,6 +2,7 @@ package studio
 
 import (
 	"context"
+	"errors"
 	"io"
 	"math"
 	"time"
@@ -41,7 +42,7 @@ func (r Room) CopyClass(ctx context.Context, id, begins string) (store.KeptClass
 	if err != nil {
 		return k, err
 	}
-	k.Class.State = class.Planned
+	k.Class.State, k.Class.Booked = class.Planned, nil
 	if k.Class.Start, err = class.Moment(begins, k.Class.Zone); err == nil {
 		err = k.Class.Check()
 	}
@@ -59,7 +60,36 @@ func (r Room) KeepClass(ctx context.Context, id string, from, revision int, c cl
 	if err := c.Check(); err != nil {
 		return store.KeptClass{}, &UnsoundError{err}
 	}
+	was, err := r.Kept.Class(ctx, id)
+	if err != nil {
+		return was, err
+	}
+	c.Booked = was.Class.Booked // that is for BookOut
 	return r.Kept.PutClass(ctx, id, from, revision, c)
+}
+
+// BookOut takes what a class used up out of the cupboard, once, and ends it; with back it is put
+// back, and may be taken out anew.
+func (r Room) BookOut(ctx context.Context, k store.KeptClass, p *class.Prep, back bool) (store.KeptClass, error) {
+	cupboard, from, err := r.Kept.Cupboard(ctx)
+	if err != nil {
+		return k, err
+	}
+	switch {
+	case back && k.Class.Booked == nil:
+		return k, &UnsoundError{errors.New("nothing of this class is booked out: book it out first")}
+	case back:
+		cupboard, k.Class.Booked = class.PutBack(k.Class.Booked.Taken, cupboard), nil
+	case k.Class.Booked != nil:
+		return k, &UnsoundError{errors.New("this class is booked out already: put it back first to do it anew")}
+	case k.Class.State == class.CalledOff:
+		return k, &UnsoundError{errors.New("this class was called off: nothing of it was used")}
+	default:
+		booking := class.Booking{At: time.Now().UTC().Truncate(time.Second)}
+		cupboard, booking.Taken = class.TakeOut(p.Lines, cupboard)
+		k.Class.Booked, k.Class.State = &booking, class.Ended
+	}
+	return r.Kept.Book(ctx, k, cupboard, from)
 }
 
 // An UnsoundError says what is wrong with something that was given, and its cure.

@@ -7,6 +7,8 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"strconv"
+	"strings"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -39,6 +41,43 @@ func (r Room) Newest(ctx context.Context, id string) (*lesson.Lesson, error) {
 func (r Room) Revision(ctx context.Context, hash string) (store.Revision, *lesson.Lesson, error) {
 	return read(r.Kept.ByHash(ctx, hash))
 }
+
+// Copy puts a copy of a lesson as it stands on the shelf, under a name of its own.
+func (r Room) Copy(ctx context.Context, id string) (store.Revision, *lesson.Lesson, error) {
+	_, l, err := r.Head(ctx, id)
+	if err != nil {
+		return store.Revision{}, nil, err
+	}
+	own := *l
+	own.Title = copyOf(l.Title)
+	made, err := r.Kept.Create(ctx, "", &own, "copy “"+l.Title+"”")
+	return made, &own, err
+}
+
+// mostTitle is how many letters a title has at most.
+const mostTitle = 120
+
+// copyOf is what a copy is called: "A ridge, copy", then "A ridge, copy 2".
+func copyOf(title string) string {
+	base, number, found := strings.Cut(title, copied)
+	n := 1
+	if found {
+		if n = 2; number != "" {
+			if was, err := strconv.Atoi(strings.TrimSpace(number)); err == nil {
+				n = was + 1
+			}
+		}
+	}
+	end := copied
+	if n > 1 {
+		end += fmt.Sprintf(" %d", n)
+	}
+	letters := []rune(base)
+	return string(letters[:min(len(letters), mostTitle-len(end))]) + end
+}
+
+// copied is what the name of a copy ends with.
+const copied = ", copy"
 
 // ByHash is the lesson with a content hash.
 func (r Room) ByHash(ctx context.Context, hash string) (*lesson.Lesson, error) {

@@ -37,6 +37,10 @@ type Needed struct {
 	Basket  *supply.Basket `json:"basket,omitempty" doc:"the sizes to buy; nothing where it is not known how it is sold"`
 	Used    int            `json:"used" doc:"hundredths: what of it is used up or worn"`
 	Priced  bool           `json:"priced" doc:"whether a price is known"`
+	Gone    float64        `json:"gone" doc:"how much of it is not there any more after the class"`
+
+	sold          []supply.Pack
+	width, height float64 // of a support, mm
 }
 
 // Cost is what a class comes to, hundredths of the currency.
@@ -81,7 +85,7 @@ func (c Class) lines(n lists) []Needed {
 		if i >= 0 {
 			line.Counted, line.Has, sold = true, n.cupboard.Paints[i].Ml, n.cupboard.Paints[i].Sold
 		}
-		out = append(out, line.priced(sold, 1))
+		out = append(out, line.priced(sold, 1, 1))
 	}
 	out = append(out, c.toolLines(n)...)
 	return append(out, c.goodLines(n)...)
@@ -121,7 +125,7 @@ func (c Class) toolLines(n lists) (out []Needed) {
 				sold = []supply.Pack{{Amount: 1, Price: r.Price}}
 			}
 		}
-		out = append(out, line.priced(sold, share))
+		out = append(out, line.priced(sold, share, 0))
 	}
 	return out
 }
@@ -142,7 +146,15 @@ func (c Class) goodLines(n lists) (out []Needed) {
 				line.Counted, line.Has, sold = true, line.Has+g.Has, append(sold, g.Sold...)
 			}
 		}
-		out = append(out, line.priced(sold, share))
+		gone := share
+		if share == 1.0/usualUses { // it is worn, and is there again next time
+			gone = 0
+		}
+		if kind == supply.SupportGood {
+			line.width, line.height = l.Support.Width, l.Support.Height
+			line.Name += fmt.Sprintf(", %g × %g mm", line.width, line.height)
+		}
+		out = append(out, line.priced(sold, share, gone))
 	}
 	for _, m := range n.amounts.Mediums {
 		kind := supply.GoodKind(m.Name)
@@ -198,8 +210,9 @@ func pages(s lesson.Support) int {
 }
 
 // priced holds a line against what there is, and works out what is bought and used: share is
-// how much of it the class uses up, or wears.
-func (l Needed) priced(sold []supply.Pack, share float64) Needed {
+// how much of it the class uses up, or wears, gone how much of it it uses up.
+func (l Needed) priced(sold []supply.Pack, share, gone float64) Needed {
+	l.sold, l.Gone = sold, hundredths(l.Need*gone)
 	if !l.Brings {
 		l.Short = hundredths(max(0, l.Need-l.Has))
 	}

@@ -41,6 +41,7 @@ type Class struct {
 	Fee          int           `json:"fee,omitempty" minimum:"0" maximum:"10000000" doc:"what each pays, hundredths"`
 	Fixed        int           `json:"fixed,omitempty" minimum:"0" maximum:"100000000" doc:"what it costs besides materials: the room, wages; hundredths"`
 	Notes        string        `json:"notes,omitempty" maxLength:"4000"`
+	Booked       *Booking      `json:"booked,omitempty" doc:"what it took out of the cupboard, once that was booked out"`
 	State        State         `json:"state" enum:"planned,running,ended,called-off"`
 }
 

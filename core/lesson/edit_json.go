@@ -12,6 +12,7 @@ import (
 
 // editKinds lists every edit under the name it has in JSON.
 var editKinds = map[string]reflect.Type{
+	"title":     reflect.TypeFor[SetTitle](),
 	"move":      reflect.TypeFor[Move](),
 	"minutes":   reflect.TypeFor[SetMinutes](),
 	"care":      reflect.TypeFor[SetCare](),

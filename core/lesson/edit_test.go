@@ -34,6 +34,8 @@ func edits() []lesson.Edit {
 		lesson.Insert{At: 2, Step: sample.Step("blot", "ridge", lesson.Blot, "towel")},
 		lesson.Insert{At: 4, Step: sample.Step("wait", "", lesson.Wait, "")},
 		lesson.Remove{Step: "ridge"},
+		lesson.SetTitle{Title: "Another name", About: "for the spring"},
+		lesson.SetTitle{Title: "A ridge behind trees", About: "another word"},
 		lesson.SetSession{Minutes: 45, Pace: 1.4, Level: lesson.SomePractice},
 		lesson.SetMethod{Method: lesson.LeanToFat},
 		lesson.Pause{At: 2, Minutes: 1},

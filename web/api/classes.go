@@ -69,6 +69,9 @@ func (s *Server) classOperations(api huma.API) {
 		Summary: "A class and what is done for it, as iCalendar"}, s.classCalendar)
 	huma.Register(api, huma.Operation{OperationID: "calendar", Method: http.MethodGet, Path: "/api/studios/{studio}/calendar", Responses: calendarReply,
 		Summary: "All classes of a studio, as iCalendar"}, s.calendar)
+	huma.Register(api, huma.Operation{OperationID: "bookOut", Method: http.MethodPost, Path: "/api/studios/{studio}/classes/{class}/booking", Summary: "Take what a class used up out of the cupboard, once its lesson is painted"}, s.bookOut)
+	huma.Register(api, huma.Operation{OperationID: "putBack", Method: http.MethodDelete, Path: "/api/studios/{studio}/classes/{class}/booking", Summary: "Put back what a class has taken out of the cupboard"}, s.putBack)
+	huma.Register(api, huma.Operation{OperationID: "reorder", Method: http.MethodGet, Path: "/api/studios/{studio}/reorder", Summary: "What to order for all classes ahead"}, s.reorder)
 	huma.Register(api, huma.Operation{OperationID: "handout", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/handouts/{made}", Responses: pdfReply,
 		Summary: "Handouts that a job has made for a class, as PDF"}, s.handout)
 	huma.Register(api, huma.Operation{OperationID: "handouts", Method: http.MethodGet, Path: "/api/handouts", Summary: "The kinds of handouts, in the order of the class pack"},
@@ -179,19 +182,93 @@ func (s *Server) prep(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
+	p, err := s.prepared(ctx, in.InStudio, k, in.patience())
+	return &one[Prepared]{Prepared{p != nil, p}}, s.refuse(err)
+}
+
+// prepared works a class out; nothing comes of it while its lesson is being painted for longer
+// than somebody waits.
+func (s *Server) prepared(ctx context.Context, in InStudio, k store.KeptClass, patience time.Duration) (*class.Prep, error) {
 	rev, l, err := s.In(in.Studio).At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return nil, err
+	}
+	reports, err := within(ctx, patience, func(ctx context.Context) ([]rehearse.Report, error) { return s.Reports(ctx, rev, l) })
+	switch {
+	case errors.Is(err, errPatience), errors.Is(err, easel.ErrSuperseded):
+		return nil, nil
+	case err != nil:
+		return nil, err
+	}
+	return s.In(in.Studio).Prepare(ctx, k, l, reports)
+}
+
+func (s *Server) bookOut(ctx context.Context, in *struct {
+	ClassPath
+	Waits
+}) (*one[OnDay], error) {
+	k, err := s.In(in.Studio).Kept.Class(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	reports, err := within(ctx, in.patience(), func(ctx context.Context) ([]rehearse.Report, error) { return s.Reports(ctx, rev, l) })
-	switch {
-	case errors.Is(err, errPatience), errors.Is(err, easel.ErrSuperseded):
-		return &one[Prepared]{}, nil
-	case err != nil:
+	p, err := s.prepared(ctx, in.InStudio, k, in.patience())
+	if err == nil && p == nil {
+		return nil, huma.Error503ServiceUnavailable("the lesson is being painted: try again in a moment")
+	}
+	if err != nil {
 		return nil, s.refuse(err)
 	}
-	p, err := s.In(in.Studio).Prepare(ctx, k, l, reports)
-	return &one[Prepared]{Prepared{p != nil, p}}, s.refuse(err)
+	k, err = s.In(in.Studio).BookOut(ctx, k, p, false)
+	return s.shown(ctx, in.InStudio, k, err)
+}
+
+func (s *Server) putBack(ctx context.Context, in *ClassPath) (*one[OnDay], error) {
+	k, err := s.In(in.Studio).Kept.Class(ctx, in.ID)
+	if err == nil {
+		k, err = s.In(in.Studio).BookOut(ctx, k, nil, true)
+	}
+	return s.shown(ctx, in.InStudio, k, err)
+}
+
+// Ordering is what to order for all classes ahead.
+type Ordering struct {
+	Classes int             `json:"classes" doc:"how many are ahead"`
+	Painted int             `json:"painted" doc:"how many of them are in it: those whose lesson is painted"`
+	Lines   []class.Reorder `json:"lines"`
+	Bought  int             `json:"bought" doc:"what that costs, hundredths"`
+	Says    string          `json:"says"`
+}
+
+func (s *Server) reorder(ctx context.Context, in *struct {
+	InStudio
+	Waits
+}) (*one[Ordering], error) {
+	list, err := s.In(in.Studio).Kept.Classes(ctx)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out := Ordering{Lines: []class.Reorder{}}
+	var ahead []class.Ahead
+	currency := ""
+	waits := time.Now().Add(in.patience())
+	for _, k := range list {
+		if k.Class.State != class.Planned || k.Class.Ends().Before(time.Now()) {
+			continue
+		}
+		out.Classes++
+		p, err := s.prepared(ctx, in.InStudio, k, max(time.Millisecond, time.Until(waits)))
+		if err != nil {
+			return nil, s.refuse(err)
+		}
+		if p != nil {
+			out.Painted++
+			ahead = append(ahead, class.Ahead{Title: k.Class.Title, Start: k.Class.Start, Lines: p.Lines})
+			currency = p.Cost.Currency
+		}
+	}
+	out.Lines = class.Reorders(ahead)
+	out.Says, out.Bought = class.Ordered(out.Lines, currency)
+	return &one[Ordering]{out}, nil
 }
 
 func (s *Server) handout(ctx context.Context, in *struct {

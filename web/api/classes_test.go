@@ -3,6 +3,8 @@ package api_test
 import (
 	"bytes"
 	"encoding/json"
+	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -90,6 +92,128 @@ func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
 		if err != nil || len(got.Events()) < events || !strings.HasPrefix(r.Header.Get("Content-Type"), "text/calendar") {
 			t.Errorf("%s: %d events, %v", address, len(got.Events()), err)
 		}
+	}
+}
+
+// A lesson is copied under a name of its own, put away and brought back; a class of it goes on.
+func TestALessonIsCopiedAndPutAway(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	const lessons = "/api/studios/room/lessons"
+	first := read[api.Saved](t, s.ask("POST", lessons+"/"+saved.ID+"/copies", nil), 201)
+	second := read[api.Saved](t, s.ask("POST", lessons+"/"+first.ID+"/copies", nil), 201)
+	third := read[api.Saved](t, s.ask("POST", lessons+"/"+second.ID+"/copies", nil), 201)
+	for i, want := range []string{", copy", ", copy 2", ", copy 3"} {
+		got := []api.Saved{first, second, third}[i]
+		if got.Lesson.Title != saved.Lesson.Title+want || got.ID == saved.ID || got.Frames != saved.Frames {
+			t.Errorf("copy %d is %q, %s", i+1, got.Lesson.Title, got.Frames)
+		}
+	}
+	class := read[api.OnDay](t, s.ask("POST", "/api/studios/room/classes", edit{"lesson": saved.ID, "people": 3, "begins": "2027-03-04T18:00", "minutes": 60}), 201)
+	titles := func(query string) (out []string) {
+		for _, l := range read[[]api.OnShelf](t, s.ask("GET", lessons+query, nil), 200) {
+			out = append(out, l.Title)
+		}
+		return out
+	}
+	if len(titles("")) != 4 || len(titles("?away=true")) != 0 {
+		t.Errorf("on the shelf %q, away %q", titles(""), titles("?away=true"))
+	}
+	for range 2 { // twice is once
+		read[api.PutAway](t, s.ask("PUT", lessons+"/"+saved.ID+"/away", edit{"away": true}), 200)
+	}
+	if got := titles("?away=true"); len(titles("")) != 3 || len(got) != 1 || got[0] != saved.Lesson.Title {
+		t.Errorf("on the shelf %q, away %q", titles(""), got)
+	}
+	if got := read[api.OnDay](t, s.ask("GET", "/api/studios/room/classes/"+class.ID, nil), 200); got.Taught.Title != saved.Lesson.Title {
+		t.Errorf("its class teaches %q", got.Taught.Title)
+	}
+	read[api.Saved](t, s.ask("GET", lessons+"/"+saved.ID, nil), 200)
+	read[api.PutAway](t, s.ask("PUT", lessons+"/"+saved.ID+"/away", edit{"away": false}), 200)
+	if got := titles(""); len(got) != 4 || got[0] != saved.Lesson.Title {
+		t.Errorf("brought back: %q", got)
+	}
+	renamed := read[api.Edited](t, s.ask("POST", lessons+"/"+saved.ID+"/edits", edit{"from": 1, "edit": edit{"edit": "title", "title": "Spring ridge", "about": "new"}}), 200)
+	if renamed.Lesson.Title != "Spring ridge" || renamed.Said != "call it “Spring ridge”" || renamed.Frames != saved.Frames || titles("")[0] != "Spring ridge" {
+		t.Errorf("%q, %q", renamed.Lesson.Title, renamed.Said)
+	}
+	for _, title := range []string{"", strings.Repeat("x", 121)} {
+		if r := s.ask("POST", lessons+"/"+saved.ID+"/edits", edit{"from": 2, "edit": edit{"edit": "title", "title": title, "about": ""}}); r.StatusCode != 422 {
+			t.Errorf("called %q: %d", title, r.StatusCode)
+		}
+	}
+	for _, r := range []reply{s.ask("POST", lessons+"/nothing/copies", nil), s.ask("PUT", lessons+"/nothing/away", edit{"away": true})} {
+		if r.StatusCode != 404 {
+			t.Errorf("a lesson that is not there: %d", r.StatusCode)
+		}
+	}
+}
+
+// What a class used up is booked out once, may be put back, and what is left is what the
+// classes ahead are held against.
+func TestAClassIsBookedOutAndTheNextOnesAreOrderedFor(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	const classes = "/api/studios/room/classes"
+	plan := func(day string) api.OnDay {
+		return read[api.OnDay](t, s.ask("POST", classes, edit{"lesson": saved.ID, "people": 8, "begins": day, "minutes": 60}), 201)
+	}
+	past := plan("2025-03-04T18:00")
+	stock := supply.Cupboard{People: 1, Currency: "€", Paints: []supply.Stock{{Paint: "PW6", Ml: 60, Sold: []supply.Pack{{Amount: 37, Price: 520}}}}, Tools: []supply.Rack{}}
+	read[api.Stores](t, s.ask("PUT", "/api/studios/room/cupboard", edit{"from": 0, "cupboard": stock}), 200)
+	white := func() float64 {
+		return read[api.Stores](t, s.ask("GET", "/api/studios/room/cupboard", nil), 200).Cupboard.Paints[0].Ml
+	}
+	at := classes + "/" + past.ID + "/booking"
+	if r := s.ask("DELETE", at, nil); r.StatusCode != 422 {
+		t.Errorf("put back before it was taken: %d", r.StatusCode)
+	}
+	booked := read[api.OnDay](t, s.ask("POST", at, nil), 200)
+	took := booked.Class.Booked.Taken
+	if booked.Class.State != class.Ended || len(took) != 1 || took[0].Item != "PW6" || math.Abs(60-took[0].Much-white()) > 0.01 {
+		t.Errorf("%+v, and there are %g ml", booked.Class.Booked, white())
+	}
+	if r := s.ask("POST", at, nil); r.StatusCode != 422 || !bytes.Contains(r.body, []byte("already")) {
+		t.Errorf("booked twice: %d %s", r.StatusCode, r.body)
+	}
+	// Whoever keeps the class does not undo it by the way.
+	c := booked.Class
+	c.Booked, c.Notes = nil, "a good evening"
+	if kept := read[api.OnDay](t, s.ask("PUT", classes+"/"+past.ID, edit{"from": 2, "revision": 1, "class": c}), 200); kept.Class.Booked == nil {
+		t.Error("a note has lost the booking")
+	}
+	left := white()
+	if back := read[api.OnDay](t, s.ask("DELETE", at, nil), 200); back.Class.Booked != nil || white() != 60 {
+		t.Errorf("put back: %+v, %g ml", back.Class.Booked, white())
+	}
+	read[api.OnDay](t, s.ask("POST", at, nil), 200)
+	if white() != left {
+		t.Errorf("booked anew: %g ml, %g before", white(), left)
+	}
+	if again := read[api.OnDay](t, s.ask("POST", classes+"/"+past.ID+"/copies", edit{"begins": "2090-01-15T18:00"}), 201); again.Class.Booked != nil {
+		t.Error("the next class is booked out already")
+	}
+	for range 12 {
+		plan("2091-03-04T18:00")
+	}
+	order := read[api.Ordering](t, s.ask("GET", "/api/studios/room/reorder", nil), 200)
+	i := slices.IndexFunc(order.Lines, func(l class.Reorder) bool { return l.Name == "Titanium white" })
+	if order.Classes != 13 || order.Painted != 13 || i < 0 {
+		t.Fatalf("%+v", order)
+	}
+	want := 13*took[0].Much - left
+	if l := order.Lines[i]; math.Abs(l.Short-want) > 0.2 || l.Basket == nil || l.Basket.Amount < int(want) || order.Bought < l.Basket.Price {
+		t.Errorf("%+v, not %g", l, want)
+	}
+	called := read[api.OnDay](t, s.ask("GET", classes+"/"+plan("2092-01-01T10:00").ID, nil), 200)
+	c = called.Class
+	c.State = class.CalledOff
+	read[api.OnDay](t, s.ask("PUT", classes+"/"+called.ID, edit{"from": 1, "revision": 1, "class": c}), 200)
+	if r := s.ask("POST", classes+"/"+called.ID+"/booking", nil); r.StatusCode != 422 {
+		t.Errorf("a class that was called off is booked out: %d", r.StatusCode)
+	}
+	if again := read[api.Ordering](t, s.ask("GET", "/api/studios/room/reorder", nil), 200); again.Classes != 13 {
+		t.Errorf("%d classes are ahead", again.Classes)
 	}
 }
 

@@ -163,6 +163,10 @@ func (s *Server) lessonOperations(api huma.API) {
 		Summary: "Change a lesson by an edit"}), s.edit)
 	huma.Register(api, raw[SaveRequest](api, huma.Operation{OperationID: "saveLesson", Method: http.MethodPut, Path: "/api/studios/{studio}/lessons/{id}",
 		Summary: "Replace a lesson"}), s.save)
+	huma.Register(api, huma.Operation{OperationID: "copyLesson", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/copies", DefaultStatus: http.StatusCreated,
+		Summary: "Put a copy of a lesson on the shelf"}, s.copyLesson)
+	huma.Register(api, huma.Operation{OperationID: "putAway", Method: http.MethodPut, Path: "/api/studios/{studio}/lessons/{id}/away",
+		Summary: "Take a lesson off the shelf, or bring it back"}, s.putAway)
 }
 
 func (s *Server) saved(r store.Revision, l *lesson.Lesson) Saved {
@@ -260,6 +264,26 @@ func (s *Server) create(ctx context.Context, in *RawInStudio) (*one[Saved], erro
 		return nil, s.refuse(err)
 	}
 	return &one[Saved]{s.saved(r, l)}, nil
+}
+
+// PutAway says whether a lesson is put away.
+type PutAway struct {
+	Away bool `json:"away"`
+}
+
+func (s *Server) copyLesson(ctx context.Context, in *LessonPath) (*one[Saved], error) {
+	r, l, err := s.In(in.Studio).Copy(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	return &one[Saved]{s.saved(r, l)}, nil
+}
+
+func (s *Server) putAway(ctx context.Context, in *struct {
+	LessonPath
+	Body PutAway
+}) (*one[PutAway], error) {
+	return &one[PutAway]{in.Body}, s.refuse(s.In(in.Studio).Kept.PutAway(ctx, in.ID, in.Body.Away))
 }
 
 // parse reads a body whose fields are plain JSON; a fault names its place.

@@ -33,9 +33,10 @@ type OnShelf struct {
 
 func (s *Server) shelf(ctx context.Context, in *struct {
 	InStudio
-	Has string `header:"If-None-Match" maxLength:"200"`
+	Away bool   `query:"away" doc:"those that were put away"`
+	Has  string `header:"If-None-Match" maxLength:"200"`
 }) (*Known, error) {
-	heads, err := s.In(in.Studio).Kept.Heads(ctx)
+	heads, err := s.In(in.Studio).Kept.Heads(ctx, in.Away)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

@@ -121,6 +121,37 @@ export function useKeeping(id: string) {
 
 const planned = (day: OnDay): Planned => ({ class: day.class, revision: day.revision, begins: day.begins })
 
+/** useBookOut takes what a class used up out of the cupboard; told so, it puts that back. */
+export function useBookOut(id: string) {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (back: boolean) => {
+      const params = { path: { studio, class: id } }
+      return back ? unwrap(api.DELETE('/api/studios/{studio}/classes/{class}/booking', { params })) : unwrap(api.POST('/api/studios/{studio}/classes/{class}/booking', { params }))
+    },
+    onSuccess: (after) => client.setQueryData(['class', id], after),
+    onSettled: () => client.invalidateQueries({ predicate: ({ queryKey: [what] }) => ['stores', 'classes', 'class', 'ordering'].includes(String(what)) }),
+  })
+}
+
+/** useOrdering is what to order for all classes ahead. */
+export function useOrdering() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  const stores = useStores().data?.version
+  useEffect(() => {
+    const changed = () => void client.invalidateQueries({ queryKey: ['ordering', studio] })
+    return streamOf(studio).listen((news) => (news.kind === 'class' || (news.kind === 'canvas' && news.stage === 'painted')) && changed(), changed)
+  }, [client, studio])
+  return useQuery({
+    queryKey: ['ordering', studio, stores],
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/reorder', { params: { path: { studio } } })),
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  })
+}
+
 /** useStores asks what the studio has. */
 export function useStores() {
   const studio = useStudio()

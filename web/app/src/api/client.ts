@@ -72,6 +72,7 @@ export type Good = Schemas['Good']
 export type GoodInfo = Schemas['GoodInfo']
 export type Pack = Schemas['Pack']
 export type Order = Schemas['Order']
+export type Reorder = Schemas['Reorder']
 export type Printed = Schemas['Printed']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 

@@ -33,6 +33,36 @@ export function useShelf(studio: string | undefined) {
   })
 }
 
+/** useAway are the lessons that were put away, the last of them first. */
+export function useAway() {
+  const studio = useStudio()
+  return useQuery({
+    queryKey: ['shelf', studio, 'away'],
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons', { params: { path: { studio }, query: { away: true } } })),
+    staleTime: 0,
+  })
+}
+
+/** usePutAway takes a lesson off the shelf, or brings it back. */
+export function usePutAway() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, away }: { id: string; away: boolean }) => unwrap(api.PUT('/api/studios/{studio}/lessons/{id}/away', { params: { path: { studio, id } }, body: { away } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['shelf', studio] }),
+  })
+}
+
+/** useCopyLesson puts a copy of a lesson on the shelf. */
+export function useCopyLesson() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (id: string) => unwrap(api.POST('/api/studios/{studio}/lessons/{id}/copies', { params: { path: { studio, id } } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['shelf', studio] }),
+  })
+}
+
 export function useCreateLesson(studio: string | undefined) {
   const client = useQueryClient()
   return useMutation({

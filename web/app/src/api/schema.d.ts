@@ -347,6 +347,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/classes/{class}/booking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take what a class used up out of the cupboard, once its lesson is painted */
+        post: operations["bookOut"];
+        /** Put back what a class has taken out of the cupboard */
+        delete: operations["putBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/classes/{class}/calendar": {
         parameters: {
             query?: never;
@@ -635,6 +653,40 @@ export interface paths {
         /** Replace a lesson */
         put: operations["saveLesson"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/lessons/{id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a lesson off the shelf, or bring it back */
+        put: operations["putAway"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/lessons/{id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a copy of a lesson on the shelf */
+        post: operations["copyLesson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1087,6 +1139,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/reorder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to order for all classes ahead */
+        get: operations["reorder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/scales": {
         parameters: {
             query?: never;
@@ -1486,6 +1555,11 @@ export interface components {
              */
             width: number;
         };
+        Booking: {
+            /** Format: date-time */
+            at: string;
+            taken: components["schemas"]["TakenOut"][];
+        };
         Bought: {
             /**
              * Format: int64
@@ -1617,6 +1691,8 @@ export interface components {
             written: boolean;
         };
         Class: {
+            /** @description what it took out of the cupboard, once that was booked out */
+            booked?: components["schemas"]["Booking"];
             /** @description what students bring themselves: kinds of goods, or tools */
             brings?: string[];
             /** @description whether the instructor paints as well */
@@ -1968,7 +2044,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditCare"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPause"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditCare"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPause"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTitle"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -2139,6 +2215,12 @@ export interface components {
             edit: "tints";
             mixture: string;
             tints: components["schemas"]["Part"][];
+        };
+        EditTitle: {
+            about: string;
+            /** @enum {string} */
+            edit: "title";
+            title: string;
         };
         EditTool: {
             /** Format: int64 */
@@ -2963,6 +3045,11 @@ export interface components {
             brings: boolean;
             /** @description whether somebody has counted what there is */
             counted: boolean;
+            /**
+             * Format: double
+             * @description how much of it is not there any more after the class
+             */
+            gone: number;
             /** Format: double */
             has: number;
             /** @description key of a paint, kind of goods, or a tool of the lesson */
@@ -3096,6 +3183,25 @@ export interface components {
              * @enum {string}
              */
             units?: "" | "metric" | "inches";
+        };
+        Ordering: {
+            /**
+             * Format: int64
+             * @description what that costs, hundredths
+             */
+            bought: number;
+            /**
+             * Format: int64
+             * @description how many are ahead
+             */
+            classes: number;
+            lines: components["schemas"]["Reorder"][];
+            /**
+             * Format: int64
+             * @description how many of them are in it: those whose lesson is painted
+             */
+            painted: number;
+            says: string;
         };
         Pace: {
             /**
@@ -3446,6 +3552,9 @@ export interface components {
             proven: boolean;
             says: string;
         };
+        PutAway: {
+            away: boolean;
+        };
         Rack: {
             kind: string;
             /** Format: int64 */
@@ -3631,6 +3740,31 @@ export interface components {
             minutes: number;
             tried: boolean;
             words: string;
+        };
+        Reorder: {
+            /** @description the sizes to order; nothing where it is not known how it is sold */
+            basket?: components["schemas"]["Basket"];
+            /**
+             * Format: date-time
+             * @description when that begins
+             */
+            by: string;
+            counted: boolean;
+            /** @description the class that is the first to lack it */
+            first: string;
+            /** Format: double */
+            has: number;
+            /** @enum {string} */
+            kind: "paint" | "tool" | "good";
+            name: string;
+            /**
+             * Format: double
+             * @description that must be there at the beginning, for all of them
+             */
+            need: number;
+            /** Format: double */
+            short: number;
+            unit: string;
         };
         Report: {
             /**
@@ -4300,6 +4434,23 @@ export interface components {
              * @description pixels
              */
             width: number;
+        };
+        TakenOut: {
+            /** Format: double */
+            height?: number;
+            /** @description key of a paint, or kind of goods */
+            item: string;
+            /** @enum {string} */
+            kind: "paint" | "good";
+            /** Format: double */
+            much: number;
+            name: string;
+            unit: string;
+            /**
+             * Format: double
+             * @description mm, of a support
+             */
+            width?: number;
         };
         Task: {
             about: string;
@@ -5489,6 +5640,73 @@ export interface operations {
             };
         };
     };
+    bookOut: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    putBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     classCalendar: {
         parameters: {
             query?: never;
@@ -6117,7 +6335,10 @@ export interface operations {
     };
     shelf: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description those that were put away */
+                away?: boolean;
+            };
             header?: {
                 "If-None-Match"?: string;
             };
@@ -6243,6 +6464,74 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    putAway: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutAway"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    copyLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7295,6 +7584,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Colour"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    reorder: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ordering"];
                 };
             };
             /** @description Error */

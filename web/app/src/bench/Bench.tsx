@@ -6,8 +6,7 @@ import { useLesson } from '../api/queries'
 import { useEditing } from '../lib/editing'
 import { boxed, Button, figure } from '../ui/controls'
 import { Foot } from '../ui/Foot'
-import { RoomSwitch } from '../ui/Room'
-import { Rooms } from '../ui/Rooms'
+import { LessonBar } from '../ui/LessonBar'
 import { Drawers } from './Drawers'
 import { Lamp } from './Lamp'
 import { Recipes } from './Recipes'
@@ -57,13 +56,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
 
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 py-2">
-        <Rooms id={id} at="bench" />
-        <h1 className="truncate font-serif text-lg">Bench: {saved.lesson.title}</h1>
-        <div className="ml-auto">
-          <RoomSwitch />
-        </div>
-      </header>
+      <LessonBar saved={saved} at="Bench" editing={editing} />
       <main className="grid min-h-0 grid-cols-[minmax(0,10fr)_minmax(0,12fr)_minmax(0,10fr)]">
         <Source saved={saved} target={target} colour={mix.data?.target} aim={aim} />
         <section aria-label="Recipes" className="flex min-h-0 flex-col gap-3 border-x border-line bg-sheet p-4">

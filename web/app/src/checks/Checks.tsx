@@ -8,9 +8,7 @@ import { useMendAll } from '../lib/mending'
 import { Findings } from '../score/Findings'
 import { Button } from '../ui/controls'
 import { Foot } from '../ui/Foot'
-import { RoomSwitch } from '../ui/Room'
-import { Rooms } from '../ui/Rooms'
-import { UndoRedo } from '../ui/UndoRedo'
+import { LessonBar } from '../ui/LessonBar'
 import { Places } from './Places'
 import { RankView } from './RankView'
 import { TrialView } from './TrialView'
@@ -75,10 +73,8 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
 
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap print:hidden">
-        <Rooms id={id} at="checks" />
-        <h1 className="truncate font-serif text-lg">Checks: {lesson.title}</h1>
-        <span className="ml-auto flex items-center gap-1">
+      <LessonBar saved={saved} at="Checks" editing={editing}>
+        <span className="flex items-center gap-1">
           Grouped by
           <Button pressed={by === 'kind'} onClick={() => setBy('kind')}>
             kind
@@ -87,17 +83,17 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
             step
           </Button>
         </span>
-        <Button onClick={() => window.print()}>Print</Button>
         {mending.going === undefined ? (
-          <Button disabled={busy || open.length === 0} onClick={() => mending.start((text) => setSaid(text))}>
+          <Button className="ml-auto" disabled={busy || open.length === 0} onClick={() => mending.start((text) => setSaid(text))}>
             Mend all that is safe
           </Button>
         ) : (
-          <Button onClick={mending.stop}>Stop {mending.going}</Button>
+          <Button className="ml-auto" onClick={mending.stop}>
+            Stop {mending.going}
+          </Button>
         )}
-        <UndoRedo editing={editing} />
-        <RoomSwitch />
-      </header>
+        <Button onClick={() => window.print()}>Print</Button>
+      </LessonBar>
       <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
         <section aria-label="Where" className="flex min-h-0 flex-col gap-2 overflow-hidden bg-mat p-4 print:hidden">
           <Places lesson={lesson} shown={frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />

@@ -3,6 +3,7 @@ import { Link } from 'wouter'
 import type { Needed } from '../api/client'
 import { cupboardAt, useStudio } from '../lib/studio'
 import { figure } from '../ui/controls'
+import { BookOut } from './BookOut'
 import { Opens } from './Opens'
 import type { SheetProps } from './Prep'
 
@@ -12,7 +13,7 @@ export const money = (hundredths: number, currency: string): string => `${(hundr
 const packs = (line: Needed): string => line.basket?.packs.map((p) => `${p.count} × ${p.amount} ${line.unit}`).join(', ') ?? ''
 
 /** BuySheet holds what is needed against what there is. */
-export function BuySheet({ prep }: SheetProps) {
+export function BuySheet({ day, prep }: SheetProps) {
   const studio = useStudio()
   const short = prep.lines.filter((l) => l.short > 0)
   const { cost } = prep
@@ -66,6 +67,7 @@ export function BuySheet({ prep }: SheetProps) {
           </tr>
         </tfoot>
       </table>
+      <BookOut day={day} />
     </div>
   )
 }

@@ -11,6 +11,7 @@ import { boxed, Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { SheetList } from '../ui/SheetList'
 import { TextField } from '../ui/TextField'
+import { ToOrder } from './ToOrder'
 
 type Change = (now: Kept) => Kept
 
@@ -24,7 +25,7 @@ export function Cupboard() {
   const vocabulary = useVocabulary().data
   const cupboard = stores.data?.cupboard
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
+    <div className="grid h-full grid-rows-[auto_1fr_auto] print:block print:h-auto">
       <Bar place={<h1 className="font-serif text-lg">The cupboard</h1>} at="Cupboard" rooms={roomsOf(studio)}>
         <a className="underline underline-offset-2" href={ofStudio(studio, 'cupboard.csv')} download>
           Take it away as a table
@@ -38,7 +39,7 @@ export function Cupboard() {
           !stores.error && <p role="status">Opening the cupboard.</p>
         )}
       </main>
-      <footer className="flex min-h-8 items-center gap-6 border-t border-line px-4 py-1">
+      <footer className="flex min-h-8 items-center gap-6 border-t border-line px-4 py-1 print:hidden">
         <p role="status" className="flex-1">
           {keep.error ? `Not changed. ${keep.error.message}` : 'Every change saves by itself. Enter goes to the next count.'}
         </p>
@@ -74,14 +75,15 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
   const tool = (i: number, fields: Partial<Kept['tools'][number]>) => keep((now) => ({ ...now, tools: now.tools.map((t, k) => (k === i ? { ...t, ...fields } : t)) }))
   const good = (i: number, fields: Partial<Good>) => keep((now) => ({ ...now, goods: (now.goods ?? []).map((g, k) => (k === i ? { ...g, ...fields } : g)) }))
   return (
-    <Tabs.Root defaultValue="paints" orientation="vertical" className="grid items-start gap-6 md:grid-cols-[13rem_minmax(0,1fr)]" onKeyDown={next}>
-      <div className="flex flex-col gap-4">
+    <Tabs.Root defaultValue="paints" orientation="vertical" className="grid items-start gap-6 md:grid-cols-[13rem_minmax(0,1fr)] print:block" onKeyDown={next}>
+      <div className="flex flex-col gap-4 print:hidden">
         <SheetList
           label="Shelves of the cupboard"
           sheets={[
             { id: 'paints', name: 'Paints', beside: cupboard.paints.length },
             { id: 'goods', name: 'Everything else', beside: list.length },
             { id: 'tools', name: 'Tools', beside: cupboard.tools.length },
+            { id: 'order', name: 'To order' },
           ]}
         />
         <label className="flex items-center gap-2 px-2">
@@ -189,6 +191,9 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
           })}
         </Shelf>
         <p className="text-quiet">Tools are added where a lesson needs them, in its script under Cupboard, or by a table.</p>
+      </Tabs.Content>
+      <Tabs.Content value="order">
+        <ToOrder currency={cupboard.currency ?? ''} />
       </Tabs.Content>
     </Tabs.Root>
   )

@@ -9,9 +9,7 @@ import { ofStudio } from '../lib/studio'
 import { boxed, FigureField } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
 import { Foot } from '../ui/Foot'
-import { RoomSwitch } from '../ui/Room'
-import { Rooms } from '../ui/Rooms'
-import { UndoRedo } from '../ui/UndoRedo'
+import { LessonBar } from '../ui/LessonBar'
 import { LightView } from './LightView'
 import { Measured } from './Measured'
 import { PhotoView, type Seen } from './PhotoView'
@@ -80,18 +78,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const props = { saved, guides, selected, setSelected, unsaved, setUnsaved, apply, busy: editing.busy, say: setSaid }
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 py-2 whitespace-nowrap">
-        <Rooms id={id} at="scene" />
-        <h1 className="truncate font-serif text-lg">Scene: {lesson.title}</h1>
-        <span className="ml-auto flex gap-2 text-quiet">
-          Tracing
-          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/pdf`)} download>
-            PDF
-          </a>
-          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/svg`)} download>
-            SVG
-          </a>
-        </span>
+      <LessonBar saved={saved} at="Scene" editing={editing}>
         <label className="flex items-center gap-1">
           Shown
           <select value={view} onChange={(e) => setView(e.target.value)} className={boxed}>
@@ -102,9 +89,16 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
             ))}
           </select>
         </label>
-        <UndoRedo editing={editing} />
-        <RoomSwitch />
-      </header>
+        <span className="ml-auto flex gap-2 text-quiet">
+          Tracing
+          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/pdf`)} download>
+            PDF
+          </a>
+          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/svg`)} download>
+            SVG
+          </a>
+        </span>
+      </LessonBar>
       <main className="grid min-h-0 grid-cols-[minmax(0,17fr)_minmax(0,8fr)]">
         <section aria-label="Picture" className="flex min-h-0 flex-col bg-mat">
           <Picture {...props} shown={shown} over={view === 'draws' && !pending ? map('draws') : undefined} shows={shows} seen={seen} measures={measures} />

@@ -43,6 +43,7 @@ const list = (vocabulary: Vocabulary | undefined): [string, string][] => [
   ...(vocabulary?.views ?? []).map((v): [string, string] => [(viewKeys[v.id] ?? '').toUpperCase(), `view: ${v.name.toLowerCase()}`]),
   ['Ctrl Z, Ctrl Shift Z', 'undo and redo'],
   ['Ctrl K', 'find what to do, or a step'],
+  ['1 2 3 4', 'Score, Scene, Bench, Checks'],
   ['L', 'light or dark room'],
   ['Esc', 'close the step'],
 ]

@@ -10,14 +10,11 @@ import { useEditing } from '../lib/editing'
 import { useRoom } from '../lib/room'
 import { ofStudio, shelfAt, useStudio } from '../lib/studio'
 import { Button, figure, Hint } from '../ui/controls'
-import { RoomSwitch } from '../ui/Room'
-import { Rooms } from '../ui/Rooms'
+import { LessonBar } from '../ui/LessonBar'
 import { StaleDialog } from '../ui/StaleDialog'
-import { UndoRedo } from '../ui/UndoRedo'
 import { Canvas } from './Canvas'
 import { commandsOf, newSteps } from './commands'
 import { change, duplicate, minutesBy, moveBy } from './edits'
-import { PlanClass } from './PlanClass'
 import { PickedBar } from './PickedBar'
 import { usePicked } from './usePicked'
 import { FindingList } from './FindingList'
@@ -169,31 +166,23 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const stops = known?.findings.some((f) => f.severity === 'stop' && f.accepted === '')
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <header className="flex min-w-0 items-center gap-2.5 border-b border-line px-4 py-2 whitespace-nowrap">
-        <Link href={shelfAt(saved.studio)} className="text-quiet underline-offset-2 hover:underline">
-          Shelf
-        </Link>
-        <h1 className="truncate font-serif text-lg">{lesson.title}</h1>
+      <LessonBar saved={saved} at="Score" editing={editing}>
         <Hint text="The whole script: its time, tools, method and past (A)">
-          <Button pressed={book} aria-label="Length of the script" onClick={() => setBook(!book)} className="whitespace-nowrap">
+          <Button pressed={book} aria-label="Length of the script" onClick={() => setBook(!book)}>
             <strong className={`font-semibold ${score.class > score.session ? 'underline decoration-2' : ''}`}>{figure(score.class)}</strong> of {figure(score.session)} min
           </Button>
         </Hint>
         <FindingList rehearsed={known} checking={checking} choose={choose} />
         <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
-        <UndoRedo editing={editing} />
-        <Rooms id={id} at="score" />
-        <PlanClass lesson={id} />
         <Hint text="Take the lesson away as a file">
           <a href={ofStudio(saved.studio, `lessons/${id}/file`)} className="text-quiet underline-offset-2 hover:underline">
             File
           </a>
         </Hint>
-        <RoomSwitch />
         <Button aria-label="Keys" onClick={() => setHelp(true)}>
           ?
         </Button>
-      </header>
+      </LessonBar>
 
       <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
         <section aria-label="Canvas" className="flex min-h-0 flex-col bg-mat">

@@ -18,9 +18,9 @@ export const viewKeys: Record<View, string> = {
   new: 'e',
   lit: 'i',
   flat: 'f',
-  d50: '1',
-  bulb: '2',
-  led: '3',
+  d50: '7',
+  bulb: '8',
+  led: '9',
 }
 
 /** How many views have a button of their own; the others are one menu away. */

@@ -2,11 +2,11 @@ import { useEffect, useRef, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import type { OnShelf } from '../api/client'
-import { useCreateLesson, useOpenStudio, useRehearsal, useShelf, useStudios } from '../api/queries'
+import { useAway, useCopyLesson, useCreateLesson, useOpenStudio, usePutAway, useRehearsal, useShelf, useStudios } from '../api/queries'
 import { useFrame } from '../lib/frame'
-import { cupboardAt, InStudio, lessonAt, shelfAt, useStudio } from '../lib/studio'
+import { InStudio, lessonAt, shelfAt, useStudio } from '../lib/studio'
+import { Bar, roomsOf } from '../ui/Bar'
 import { Button, figure } from '../ui/controls'
-import { RoomSwitch } from '../ui/Room'
 import { Classes } from './Classes'
 import { NewLesson } from './NewLesson'
 
@@ -23,35 +23,37 @@ export function Shelf({ named }: { named?: string }) {
   const failed = studios.error ?? shelf.error
 
   return (
-    <div className="mx-auto flex h-full max-w-6xl flex-col px-8 py-6">
-      <header className="flex items-baseline gap-4 border-b border-line pb-3">
-        <h1 className="font-serif text-2xl">Proxenos</h1>
-        {studios.data && studios.data.length > 1 ? (
-          <select aria-label="Studio" value={studio?.id ?? ''} onChange={(e) => go(shelfAt(e.target.value))} className="rounded-sm border border-line bg-raised px-2 py-1">
-            {!studio && <option value="">Choose a studio</option>}
-            {studios.data.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
-          </select>
-        ) : (
-          <p className="text-quiet">{studio ? `${studio.name}, the shelf` : 'The shelf'}</p>
-        )}
-        <div className="ml-auto flex items-center gap-2">
+    <div className="flex h-full flex-col">
+      <InStudio value={studio?.id}>
+        <Bar
+          place={
+            <div className="flex items-baseline gap-4">
+              <h1 className="font-serif text-2xl">Proxenos</h1>
+              {studios.data && studios.data.length > 1 ? (
+                <select aria-label="Studio" value={studio?.id ?? ''} onChange={(e) => go(shelfAt(e.target.value))} className="rounded-sm border border-line bg-raised px-2 py-1">
+                  {!studio && <option value="">Choose a studio</option>}
+                  {studios.data.map((s) => (
+                    <option key={s.id} value={s.id}>
+                      {s.name}
+                    </option>
+                  ))}
+                </select>
+              ) : (
+                <p className="text-quiet">{studio ? `${studio.name}, the shelf` : 'The shelf'}</p>
+              )}
+            </div>
+          }
+          at="Shelf"
+          rooms={studio ? roomsOf(studio.id) : []}
+        >
           <Link href="/marks" className="px-2 text-quiet underline-offset-2 hover:underline">
             Marks sheet
           </Link>
-          {studio && (
-            <Link href={cupboardAt(studio.id)} className="px-2 text-quiet underline-offset-2 hover:underline">
-              Cupboard
-            </Link>
-          )}
           <NewLesson studio={studio?.id} />
           <BringIn studio={studio?.id} />
-          <RoomSwitch />
-        </div>
-      </header>
+        </Bar>
+      </InStudio>
+      <div className="mx-auto flex min-h-0 w-full max-w-6xl flex-1 flex-col px-8 pb-4">
       {failed && (
         <p role="alert" className="mt-6 border-l-4 border-ink bg-raised px-3 py-2">
           {failed.message}
@@ -63,7 +65,10 @@ export function Shelf({ named }: { named?: string }) {
             <Classes />
           </InStudio>
         )}
-        <InStudio value={studio?.id}>{shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}</InStudio>
+        <InStudio value={studio?.id}>
+          {shelf.data?.map((lesson) => <Card key={lesson.id} lesson={lesson} />)}
+          {studio && <Away />}
+        </InStudio>
         {shelf.data?.length === 0 && <EmptyShelf />}
         {studios.data?.length === 0 && <OpenStudio />}
         {studios.data && studios.data.length > 0 && !studio && <NoStudio studios={studios.data} />}
@@ -74,34 +79,81 @@ export function Shelf({ named }: { named?: string }) {
           Licences of what ships with this application
         </a>
       </footer>
+      </div>
     </div>
   )
 }
 
 function Card({ lesson }: { lesson: OnShelf }) {
+  const studio = useStudio()
   const { shown } = useFrame(`${lesson.frames}/paint-800-${lesson.last}.png`)
   const over = lesson.minutes > lesson.session
+  const [, go] = useLocation()
+  const copy = useCopyLesson()
+  const putAway = usePutAway()
   return (
-    <Link href={lessonAt(useStudio(), lesson.id)} className="group block rounded-sm">
-      <div className="bg-mat p-4 shadow-sm">
-        <div className="bg-line shadow-md" style={{ aspectRatio: `${lesson.width} / ${lesson.height}` }}>
-          {shown ? (
-            <img src={shown} alt={`The finished picture of ${lesson.title}`} className="block h-full w-full" />
-          ) : (
-            <p className="flex h-full items-center justify-center text-ink">Painting the canvas</p>
-          )}
+    <article>
+      <Link href={lessonAt(studio, lesson.id)} className="group block rounded-sm">
+        <div className="bg-mat p-4 shadow-sm">
+          <div className="bg-line shadow-md" style={{ aspectRatio: `${lesson.width} / ${lesson.height}` }}>
+            {shown ? (
+              <img src={shown} alt={`The finished picture of ${lesson.title}`} className="block h-full w-full" />
+            ) : (
+              <p className="flex h-full items-center justify-center text-ink">Painting the canvas</p>
+            )}
+          </div>
         </div>
+        <h2 className="mt-2 font-serif text-lg group-hover:underline">{lesson.title}</h2>
+        <p className="text-quiet">{lesson.about}</p>
+        <p className="mt-1">
+          <strong className="font-semibold">
+            {figure(lesson.minutes)} of {figure(lesson.session)} min
+          </strong>
+          {over && ', too long'} · {lesson.steps} steps · {lesson.level} · {lesson.method}
+        </p>
+        <CardFindings hash={lesson.hash} id={lesson.id} />
+      </Link>
+      <div className="mt-1 flex items-center gap-2">
+        <Button aria-label={`Copy ${lesson.title}`} disabled={copy.isPending} onClick={() => copy.mutate(lesson.id, { onSuccess: (made) => go(lessonAt(studio, made.id)) })}>
+          Copy
+        </Button>
+        <Button aria-label={`Put ${lesson.title} away`} className="whitespace-nowrap" disabled={putAway.isPending} onClick={() => putAway.mutate({ id: lesson.id, away: true })}>
+          Put away
+        </Button>
       </div>
-      <h2 className="mt-2 font-serif text-lg group-hover:underline">{lesson.title}</h2>
-      <p className="text-quiet">{lesson.about}</p>
-      <p className="mt-1">
-        <strong className="font-semibold">
-          {figure(lesson.minutes)} of {figure(lesson.session)} min
-        </strong>
-        {over && ', too long'} · {lesson.steps} steps · {lesson.level} · {lesson.method}
-      </p>
-      <CardFindings hash={lesson.hash} id={lesson.id} />
-    </Link>
+      {(copy.error ?? putAway.error) && <p role="alert">{(copy.error ?? putAway.error)?.message}</p>}
+    </article>
+  )
+}
+
+/** Away lists the lessons that were put away, each to be brought back. */
+function Away() {
+  const away = useAway()
+  const bring = usePutAway()
+  const [open, setOpen] = useState(false)
+  if (!away.data || away.data.length === 0) return null
+  return (
+    <section aria-label="Put away" className="col-span-full border-t border-line pt-3">
+      <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+        {away.data.length === 1 ? 'One lesson is put away' : `${away.data.length} lessons are put away`}
+      </Button>
+      {open && (
+        <ul className="mt-2 flex flex-col gap-1">
+          {away.data.map((lesson) => (
+            <li key={lesson.id} className="flex items-center gap-3">
+              <Button aria-label={`Bring ${lesson.title} back`} disabled={bring.isPending} onClick={() => bring.mutate({ id: lesson.id, away: false })}>
+                Bring back
+              </Button>
+              <span className="font-serif">{lesson.title}</span>
+              <span className="text-quiet">
+                {lesson.steps} steps, {figure(lesson.session)} min
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {bring.error && <p role="alert">{bring.error.message}</p>}
+    </section>
   )
 }
 

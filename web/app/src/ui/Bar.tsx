@@ -1,7 +1,7 @@
-import { useEffect, useEffectEvent, type ReactNode } from 'react'
+import { useContext, useEffect, useEffectEvent, type ReactNode } from 'react'
 import { Link, useLocation } from 'wouter'
 
-import { cupboardAt, shelfAt, useStudio } from '../lib/studio'
+import { cupboardAt, InStudio, shelfAt } from '../lib/studio'
 import { Hint } from './controls'
 import { RoomSwitch } from './Room'
 
@@ -18,9 +18,9 @@ export const roomsOf = (studio: string): RoomOf[] => [
   { name: 'Cupboard', key: '2', href: cupboardAt(studio) },
 ]
 
-/** Bar stands over every room: where this is, the rooms of the place with a key each, what was done and is taken back, the light. */
-export function Bar({ place, at, rooms, children }: { place: ReactNode; at: string; rooms: RoomOf[]; children?: ReactNode }) {
-  const studio = useStudio()
+/** Bar stands over every room: where this is, the rooms of the place with a key each, what was done and is taken back, the light; below it what the room has at hand. */
+export function Bar({ place, at, rooms, below, children }: { place: ReactNode; at: string; rooms: RoomOf[]; below?: ReactNode; children?: ReactNode }) {
+  const studio = useContext(InStudio)
   const [, go] = useLocation()
   const pressed = useEffectEvent((e: KeyboardEvent) => {
     const typing = e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]')
@@ -35,10 +35,13 @@ export function Bar({ place, at, rooms, children }: { place: ReactNode; at: stri
     return () => window.removeEventListener('keydown', hear)
   }, [])
   return (
-    <header className="flex min-w-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 print:hidden">
-      <Link href={shelfAt(studio)} className="text-quiet underline-offset-2 hover:underline">
-        Studio
-      </Link>
+    <header className="print:hidden">
+      <div className="flex min-w-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2">
+      {studio !== undefined && at !== 'Shelf' && (
+        <Link href={shelfAt(studio)} className="text-quiet underline-offset-2 hover:underline">
+          Studio
+        </Link>
+      )}
       {place}
       <nav aria-label="Rooms" className="ml-auto flex gap-1">
         {rooms.map((r) => (
@@ -51,6 +54,8 @@ export function Bar({ place, at, rooms, children }: { place: ReactNode; at: stri
       </nav>
       {children}
       <RoomSwitch />
+      </div>
+      {below}
     </header>
   )
 }

@@ -11,7 +11,7 @@ interface Props {
   placeholder?: string
 }
 
-/** TextField takes a line of text when it is left or Enter is pressed. */
+/** TextField takes a line of text when it is left or Enter is pressed; Esc leaves it as it was. */
 export function TextField({ label, value, most, set, className = '', placeholder }: Props) {
   const [typed, setTyped] = useState<string>()
   const take = () => {
@@ -26,7 +26,10 @@ export function TextField({ label, value, most, set, className = '', placeholder
       placeholder={placeholder}
       onChange={(e) => setTyped(e.target.value)}
       onBlur={take}
-      onKeyDown={(e) => e.key === 'Enter' && take()}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') take()
+        if (e.key === 'Escape') setTyped(undefined)
+      }}
       className={`${boxed} ${className}`}
     />
   )
