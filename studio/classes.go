@@ -2,7 +2,10 @@ package studio
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/json"
 	"errors"
+	"fmt"
 	"io"
 	"math"
 	"time"
@@ -117,6 +120,22 @@ func (r Room) Prepare(ctx context.Context, k store.KeptClass, l *lesson.Lesson, 
 func (r Room) swaps(ctx context.Context, l *lesson.Lesson) ([]hazard.StandIn, error) {
 	return Judged(ctx, r.Desk, l, "swaps", func(ctx context.Context, out *[]hazard.StandIn) (err error) {
 		*out, err = hazard.Swaps(ctx, l)
+		return err
+	})
+}
+
+// Savings are what would cost less than paints that a class uses.
+func (r Room) Savings(ctx context.Context, l *lesson.Lesson, p *class.Prep) ([]class.Saving, error) {
+	cupboard, _, err := r.Kept.Cupboard(ctx)
+	if err != nil {
+		return nil, err
+	}
+	asked, err := json.Marshal([]any{cupboard.Paints, p.Squeezes})
+	if err != nil {
+		return nil, err
+	}
+	return Judged(ctx, r.Desk, l, fmt.Sprintf("savings-%x", sha256.Sum256(asked)), func(ctx context.Context, out *[]class.Saving) (err error) {
+		*out, err = class.Savings(ctx, l, p, cupboard)
 		return err
 	})
 }

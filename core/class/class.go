@@ -79,8 +79,11 @@ const Tools = "tools"
 // room of 60 m² with a window ajar.
 func Usual(title string, people int, start time.Time, minutes float64) Class {
 	return Class{Title: title, Start: start, Minutes: minutes, People: People{Some: people}, Demonstrator: true, Spares: 1, Reserve: 0.1,
-		Hands: 1, Sharing: 1, Room: Space{air.Room{Volume: 170, Changes: 1.5}, 20}, Palette: palette.Board{Width: 400, Height: 300}, Margin: 15, Jar: 6, State: Planned}
+		Hands: 1, Sharing: 1, Room: Space{air.Room{Volume: 170, Changes: 1.5}, 20}, Palette: UsualPalette(), Margin: 15, Jar: 6, State: Planned}
 }
+
+// UsualPalette is a palette as most have it.
+func UsualPalette() palette.Board { return palette.Board{Width: 400, Height: 300} }
 
 // mostHands is how many may prepare a class.
 const mostHands = 20

@@ -88,7 +88,7 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 		}
 	}
 	out.Cautions = m.Cautions()
-	if out.Map, err = c.lay(l, a.Piles); err != nil {
+	if out.Map, err = Lay(l, a.Piles, c.Palette); err != nil {
 		out.Unlaid = err.Error()
 		out.Lacks = append(out.Lacks, out.Unlaid)
 	}
@@ -97,8 +97,8 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 	return out, nil
 }
 
-// lay lays the piles out on a palette.
-func (c Class) lay(l *lesson.Lesson, piles []supply.Pile) (*palette.Map, error) {
+// Lay lays the piles of a lesson out on a palette. It fails with what to do where they do not fit.
+func Lay(l *lesson.Lesson, piles []supply.Pile, board palette.Board) (*palette.Map, error) {
 	box := l.Paints()
 	var out []palette.Pile
 	for _, p := range piles {
@@ -109,7 +109,7 @@ func (c Class) lay(l *lesson.Lesson, piles []supply.Pile) (*palette.Map, error) 
 		}
 		out = append(out, palette.Pile{ID: p.Mixture, Lab: colour, Across: p.Across, Uses: len(used(l, p.Mixture))})
 	}
-	laid, err := palette.Lay(out, c.Palette)
+	laid, err := palette.Lay(out, board)
 	if err != nil {
 		return nil, err
 	}

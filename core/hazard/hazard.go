@@ -132,30 +132,42 @@ func Swaps(ctx context.Context, l *lesson.Lesson) ([]StandIn, error) {
 			safe = append(safe, p.Key)
 		}
 	}
-	box := l.Paints()
 	out := []StandIn{}
 	for _, p := range Of(l).Marked() {
-		s, err := recipe.New(box, safe)
+		swap, err := Swap(ctx, l, p, safe)
 		if err != nil {
 			return nil, err
 		}
-		list, err := s.Substitutes(ctx, p.Key)
-		if err != nil {
-			return nil, err
-		}
-		swap := StandIn{Paint: p.Key, Name: p.Name, Warning: metals[p.Hazard]}
-		for _, candidate := range list[:min(looked, len(list))] {
-			worst, mixture, err := change(l, box, p.Key, candidate.Parts)
-			if err != nil {
-				return nil, err
-			}
-			if swap.Parts == nil || worst < swap.Delta {
-				swap.Parts, swap.Delta, swap.Mixture = candidate.Parts, worst, mixture
-			}
-		}
+		swap.Warning = metals[p.Hazard]
 		out = append(out, swap)
 	}
 	slices.SortStableFunc(out, func(a, b StandIn) int { return cmp.Compare(b.Delta, a.Delta) })
+	return out, nil
+}
+
+// Swap finds what stands in for a paint of a lesson, of some others: of what comes nearest to
+// it, that under which the lesson's own mixtures change least. There are no parts where nothing
+// comes near.
+func Swap(ctx context.Context, l *lesson.Lesson, p paint.Paint, from []string) (StandIn, error) {
+	box := l.Paints()
+	out := StandIn{Paint: p.Key, Name: p.Name}
+	s, err := recipe.New(box, from)
+	if err != nil {
+		return out, err
+	}
+	list, err := s.Substitutes(ctx, p.Key)
+	if err != nil {
+		return out, err
+	}
+	for _, candidate := range list[:min(looked, len(list))] {
+		worst, mixture, err := change(l, box, p.Key, candidate.Parts)
+		if err != nil {
+			return out, err
+		}
+		if out.Parts == nil || worst < out.Delta {
+			out.Parts, out.Delta, out.Mixture = candidate.Parts, worst, mixture
+		}
+	}
 	return out, nil
 }
 

@@ -40,6 +40,10 @@ func findLack(c *Context, none bool) (out []Finding) {
 	if !ok {
 		return nil
 	}
+	people := fmt.Sprintf("%d people need", c.Cupboard.People)
+	if c.Cupboard.People == 1 {
+		people = "one person needs"
+	}
 	for _, w := range c.Cupboard.Wants(c.Lesson, *needs) {
 		if w.Lack == 0 || (w.Has == 0) != none {
 			continue
@@ -47,10 +51,10 @@ func findLack(c *Context, none bool) (out []Finding) {
 		f := Finding{Figure: w.Has, Unit: w.Unit, Threshold: w.Need, Where: w.What}
 		switch {
 		case none:
-			f.Says = fmt.Sprintf("%s is not in the cupboard; %d people need %g %s.", w.Name, c.Cupboard.People, round(w.Need, 1), w.Unit)
+			f.Says = fmt.Sprintf("%s is not in the cupboard; %s %g %s.", w.Name, people, round(w.Need, 1), w.Unit)
 		default:
-			f.Says = fmt.Sprintf("%d people need %g %s of %s and the cupboard has %g: %g too little.",
-				c.Cupboard.People, round(w.Need, 1), w.Unit, w.Name, round(w.Has, 1), round(w.Lack, 2))
+			f.Says = fmt.Sprintf("%s %g %s of %s and the cupboard has %g: %g too little.",
+				lesson.Capital(people), round(w.Need, 1), w.Unit, w.Name, round(w.Has, 1), round(w.Lack, 2))
 		}
 		if w.Unit == "ml" {
 			f.Steps, f.Remedies = c.stepsWith(w.What), c.otherPaint(w.What, *needs)

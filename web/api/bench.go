@@ -10,9 +10,11 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"proxenos/core/class"
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 	"proxenos/core/paint"
+	"proxenos/core/palette"
 	"proxenos/core/recipe"
 	"proxenos/core/spectrum"
 	"proxenos/core/supply"
@@ -89,7 +91,7 @@ func (s *Server) amounts(ctx context.Context, in *struct {
 	InStudio
 	Hash     string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 	Students int    `query:"students" minimum:"1" maximum:"200" default:"1"`
-}) (*one[supply.Amounts], error) {
+}) (*one[LaidOut], error) {
 	r, l, err := s.In(in.Studio).Revision(ctx, in.Hash)
 	if err != nil {
 		return nil, s.refuse(err)
@@ -98,8 +100,21 @@ func (s *Server) amounts(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	a, err := supply.Of(l, reports, in.Students, supply.Loss)
-	return &one[supply.Amounts]{a}, s.refuse(err)
+	out := LaidOut{}
+	if out.Amounts, err = supply.Of(l, reports, in.Students, supply.Loss); err != nil {
+		return nil, s.refuse(err)
+	}
+	if out.Map, err = class.Lay(l, out.Piles, class.UsualPalette()); err != nil {
+		out.Unlaid = err.Error()
+	}
+	return &one[LaidOut]{out}, nil
+}
+
+// LaidOut is what a lesson uses up, and where its piles lie.
+type LaidOut struct {
+	supply.Amounts
+	Map    *palette.Map `json:"map,omitempty" doc:"on a usual palette; nothing where they do not fit"`
+	Unlaid string       `json:"unlaid,omitempty" doc:"why they do not fit, and the cure"`
 }
 
 func colourOf(c spectrum.Lab) Colour { return Colour{c, c.RGB().Hex(), c.Value()} }

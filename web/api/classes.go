@@ -71,6 +71,7 @@ func (s *Server) classOperations(api huma.API) {
 		Summary: "All classes of a studio, as iCalendar"}, s.calendar)
 	huma.Register(api, huma.Operation{OperationID: "bookOut", Method: http.MethodPost, Path: "/api/studios/{studio}/classes/{class}/booking", Summary: "Take what a class used up out of the cupboard, once its lesson is painted"}, s.bookOut)
 	huma.Register(api, huma.Operation{OperationID: "putBack", Method: http.MethodDelete, Path: "/api/studios/{studio}/classes/{class}/booking", Summary: "Put back what a class has taken out of the cupboard"}, s.putBack)
+	huma.Register(api, huma.Operation{OperationID: "savings", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/savings", Summary: "What would cost less than paints that a class uses, by how much each changes the picture"}, s.savings)
 	huma.Register(api, huma.Operation{OperationID: "reorder", Method: http.MethodGet, Path: "/api/studios/{studio}/reorder", Summary: "What to order for all classes ahead"}, s.reorder)
 	huma.Register(api, huma.Operation{OperationID: "handout", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/handouts/{made}", Responses: pdfReply,
 		Summary: "Handouts that a job has made for a class, as PDF"}, s.handout)
@@ -201,6 +202,36 @@ func (s *Server) prepared(ctx context.Context, in InStudio, k store.KeptClass, p
 		return nil, err
 	}
 	return s.In(in.Studio).Prepare(ctx, k, l, reports)
+}
+
+// Cheaper is what would cost less; nothing while it is being worked out.
+type Cheaper struct {
+	Ready   bool           `json:"ready"`
+	Savings []class.Saving `json:"savings"`
+}
+
+func (s *Server) savings(ctx context.Context, in *struct {
+	ClassPath
+	Waits
+}) (*one[Cheaper], error) {
+	k, err := s.In(in.Studio).Kept.Class(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	until := time.Now().Add(in.patience())
+	p, err := s.prepared(ctx, in.InStudio, k, in.patience())
+	if err != nil || p == nil {
+		return &one[Cheaper]{Cheaper{Savings: []class.Saving{}}}, s.refuse(err)
+	}
+	_, l, err := s.In(in.Studio).At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	list, err := within(ctx, max(time.Millisecond, time.Until(until)), func(ctx context.Context) ([]class.Saving, error) { return s.In(in.Studio).Savings(ctx, l, p) })
+	if errors.Is(err, errPatience) {
+		return &one[Cheaper]{Cheaper{Savings: []class.Saving{}}}, nil
+	}
+	return &one[Cheaper]{Cheaper{err == nil, list}}, s.refuse(err)
 }
 
 func (s *Server) bookOut(ctx context.Context, in *struct {

@@ -135,6 +135,22 @@ export function useBookOut(id: string) {
   })
 }
 
+/** useSavings is what would cost less than paints that a class uses, once somebody asks. */
+export function useSavings(day: OnDay, asked: boolean) {
+  const studio = useStudio()
+  const stores = useStores().data?.version
+  return useQuery({
+    queryKey: ['savings', day.id, day.version, stores],
+    enabled: asked,
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/classes/{class}/savings', { params: { path: { studio, class: day.id } } })),
+    refetchInterval: (query) => (query.state.data?.ready === false ? asksAgain : false),
+    staleTime: Infinity,
+  })
+}
+
+/** What is not ready yet is asked for again after so many ms. */
+const asksAgain = 1500
+
 /** useOrdering is what to order for all classes ahead. */
 export function useOrdering() {
   const studio = useStudio()

@@ -433,6 +433,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/classes/{class}/savings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would cost less than paints that a class uses, by how much each changes the picture */
+        get: operations["savings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/closeups/{version}/{painting}/{step}": {
         parameters: {
             query?: never;
@@ -1662,6 +1679,10 @@ export interface components {
             grows: number;
             lab: components["schemas"]["Lab"];
         };
+        Cheaper: {
+            ready: boolean;
+            savings: components["schemas"]["Saving"][];
+        };
         Choice: {
             /** @description what is done to which step */
             cuts: components["schemas"]["Cut"][];
@@ -2596,6 +2617,35 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        LaidOut: {
+            /**
+             * Format: double
+             * @description ml of the wet base coat for one person, its paint and oil among the tubes and mediums
+             */
+            base: number;
+            /**
+             * Format: double
+             * @description share that stays on palette and knife
+             */
+            loss: number;
+            /** @description on a usual palette; nothing where they do not fit */
+            map?: components["schemas"]["Map"];
+            /** @description oil, alkyd and solvent, for one person */
+            mediums: components["schemas"]["Flow"][];
+            /** @description largest first */
+            piles: components["schemas"]["Pile"][];
+            /** Format: int64 */
+            students: number;
+            /**
+             * Format: double
+             * @description ml of paint and mediums for one person
+             */
+            total: number;
+            /** @description most first */
+            tubes: components["schemas"]["Tube"][];
+            /** @description why they do not fit, and the cure */
+            unlaid?: string;
         };
         Lay: {
             /** Format: double */
@@ -4020,6 +4070,24 @@ export interface components {
             score: components["schemas"]["Score"];
             /** @description whose it is */
             studio: string;
+        };
+        Saving: {
+            /**
+             * Format: double
+             * @description ΔE00 of the mixture of the lesson that changes most by it
+             */
+            delta: number;
+            /** @description the name of that */
+            mixture: string;
+            name: string;
+            paint: string;
+            /** @description what stands in for it, of paints in the cupboard that cost less */
+            parts: components["schemas"]["Amount"][];
+            /**
+             * Format: int64
+             * @description hundredths, of what the class uses up
+             */
+            saves: number;
         };
         ScaleRequest: {
             /** @description kind of haze, one of the vocabulary's airs */
@@ -5847,6 +5915,41 @@ export interface operations {
             };
         };
     };
+    savings: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description wait=SECONDS to wait for what is being painted, 8 at most; else that it is not there yet is said at once */
+                Prefer?: string;
+            };
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cheaper"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     closeup: {
         parameters: {
             query?: never;
@@ -7550,7 +7653,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Amounts"];
+                    "application/json": components["schemas"]["LaidOut"];
                 };
             };
             /** @description Error */

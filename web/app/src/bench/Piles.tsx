@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Saved } from '../api/client'
 import { useAmounts } from '../api/bench'
 import { figure, Hint } from '../ui/controls'
+import { PaletteMap } from '../ui/PaletteMap'
 
 /** How many pixels stand for a millimetre of a pile. */
 const scale = 1.7
@@ -31,6 +32,12 @@ export function Piles({ saved }: { saved: Saved }) {
           </li>
         ))}
       </ul>
+      {a && (
+        <details className="mt-2">
+          <summary className="cursor-pointer">As they lie on the palette</summary>
+          {a.map ? <PaletteMap map={a.map} colour={(id) => a.piles.find((p) => p.mixture === id)?.colour} high={18} /> : <p>{a.unlaid}</p>}
+        </details>
+      )}
       <label className="mt-2 flex items-center gap-2">
         Tubes for
         <input type="number" min={1} max={200} value={students} onChange={(e) => setStudents(Math.min(200, Math.max(1, Math.round(e.target.valueAsNumber) || 1)))} className="w-16 rounded-sm border border-line bg-raised px-1 text-right" />

@@ -4,6 +4,7 @@ import type { Needed } from '../api/client'
 import { cupboardAt, useStudio } from '../lib/studio'
 import { figure } from '../ui/controls'
 import { BookOut } from './BookOut'
+import { Cheaper } from './Cheaper'
 import { Opens } from './Opens'
 import type { SheetProps } from './Prep'
 
@@ -67,6 +68,7 @@ export function BuySheet({ day, prep }: SheetProps) {
           </tr>
         </tfoot>
       </table>
+      <Cheaper day={day} currency={cost.currency} />
       <BookOut day={day} />
     </div>
   )

@@ -4,6 +4,9 @@ import type { SheetProps } from './Prep'
 /** when writes a moment on the clock of the place. */
 const when = (moment: string, zone: string) => new Date(moment).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: zone === '' ? 'UTC' : zone })
 
+/** passed tells whether the time of something to do is over. */
+const passed = (moment: string) => new Date(moment).getTime() < Date.now()
+
 /** SetupSheet is what is done before and after, with what does not fit. */
 export function SetupSheet({ prep, day }: SheetProps) {
   return (
@@ -26,8 +29,11 @@ export function SetupSheet({ prep, day }: SheetProps) {
         </thead>
         <tbody>
           {prep.setup.tasks.map((t) => (
-            <tr key={`${t.begin} ${t.name}`} className="border-t border-line align-top">
-              <td className="whitespace-nowrap">{when(t.begin, day.class.zone ?? '')}</td>
+            <tr key={`${t.begin} ${t.name}`} className={`border-t border-line align-top ${passed(t.begin) ? 'text-quiet' : ''}`}>
+              <td className="whitespace-nowrap">
+                {when(t.begin, day.class.zone ?? '')}
+                {passed(t.begin) && ', passed'}
+              </td>
               <td className="pl-3 font-semibold whitespace-nowrap">{t.name}</td>
               <td className="text-right whitespace-nowrap">{t.minutes > 0 ? `${figure(t.minutes, 0)} min` : ''}</td>
               <td className="pl-4 text-quiet">{t.about}</td>

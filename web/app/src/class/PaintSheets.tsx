@@ -1,5 +1,6 @@
 import { figure } from '../ui/controls'
 import { Opens } from './Opens'
+import { PaletteMap } from '../ui/PaletteMap'
 import type { SheetProps } from './Prep'
 
 /** PaintSheet says who mixes what, and how much is squeezed from which tube. */
@@ -74,19 +75,7 @@ export function PaletteSheet({ prep, day }: SheetProps) {
       <p>
         {map.piles.length} piles on {figure(day.class.palette.width)} × {figure(day.class.palette.height)} mm: warm and cool apart, each from dark to light toward the hand. {figure(map.free, 0)} mm of its height are free for mixing.
       </p>
-      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label="The palette map" style={{ aspectRatio: `${map.width} / ${map.height}`, width: `min(100%, ${26 * (map.width / map.height)}rem)` }} className="self-start border border-strong bg-raised">
-        {map.piles.map((p, i) => (
-          <g key={p.id}>
-            <circle cx={p.x} cy={p.y} r={p.across / 2} fill={batch.get(p.id)?.colour ?? 'none'} stroke="var(--strong)" strokeWidth="0.5" />
-            <text x={p.x} y={p.y + p.across / 2 + 5.5} textAnchor="middle" fontSize="5.5" fill="var(--ink)">
-              {i + 1}
-            </text>
-          </g>
-        ))}
-        <text x={map.left ? 8 : map.width - 8} y={map.height - 6} textAnchor={map.left ? 'start' : 'end'} fontSize="7" fill="var(--quiet)">
-          the hand
-        </text>
-      </svg>
+      <PaletteMap map={map} colour={(id) => batch.get(id)?.colour} high={26} />
       <ol className="max-w-3xl columns-3 gap-6">
         {map.piles.map((p, i) => (
           <li key={p.id} className="flex justify-between gap-2">
