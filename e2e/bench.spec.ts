@@ -102,6 +102,19 @@ test('a tube is measured with the meter, and the lesson mixes from it', async ({
   await expect(page.getByRole('status').last()).toContainText('use measured curves of Ultramarine')
   await expect(page.getByText('Measured: simulated meter, tube 1')).toBeVisible()
 
+  // The curves are kept with the studio's tube, and any lesson may take them.
+  const stores = `/api/studios/${studio()}/cupboard`
+  const { version } = (await (await page.request.get(stores)).json()) as { version: number }
+  expect((await page.request.put(stores, { data: { from: version, cupboard: { people: 1, paints: [{ paint: 'PB29', ml: 40 }], tools: [] } } })).status()).toBe(200)
+  await page.reload()
+  await drawer(page, 'One tube')
+  await page.getByLabel('Which tube').selectOption('PB29')
+  await page.getByRole('button', { name: 'Keep these curves with the tube in the cupboard' }).click()
+  await expect(page.getByText('These are the curves of the tube in the cupboard.')).toBeVisible()
+  await page.getByRole('button', { name: 'Back to the modelled curves' }).click()
+  await page.getByRole('button', { name: 'Take the curves of the tube in the cupboard' }).click()
+  await expect(page.getByText('Measured: simulated meter, tube 1')).toBeVisible()
+
   // What is written out can be read in again, here for another tube.
   const file = await page.request.get(`/api/studios/${studio()}/lessons/${id}/swatches/paints`)
   await page.getByRole('button', { name: 'Back to the modelled curves' }).click()

@@ -28,13 +28,19 @@ func (r Room) Cupboard(ctx context.Context) (supply.Cupboard, int, error) {
 	c.People, c.Currency = head.People.V, head.Currency.V
 	var stocks []struct {
 		supply.Stock
-		Sizes packs `db:"sold"`
+		Sizes  packs  `db:"sold"`
+		Curves string `db:"curves"`
 	}
-	if err := r.s.db.SelectContext(ctx, &stocks, `select paint, ml, opened, sold from stock where studio_id = $1 order by place`, r.Studio); err != nil {
+	if err := r.s.db.SelectContext(ctx, &stocks, `select paint, ml, opened, sold, curves from stock where studio_id = $1 order by place`, r.Studio); err != nil {
 		return c, 0, told(err)
 	}
 	for _, s := range stocks {
 		s.Stock.Sold = s.Sizes
+		if s.Curves != "" {
+			if err := json.Unmarshal([]byte(s.Curves), &s.Stock.Measured); err != nil {
+				return c, 0, fmt.Errorf("curves of %s: %w", s.Paint, err)
+			}
+		}
 		c.Paints = append(c.Paints, s.Stock)
 	}
 	if err := r.s.db.SelectContext(ctx, &c.Tools, `select kind, width, pieces, price from rack where studio_id = $1 order by place`, r.Studio); err != nil {
@@ -111,7 +117,14 @@ func (r Room) putCupboard(ctx context.Context, tx *sqlx.Tx, from int, c supply.C
 	do(`delete from rack where studio_id = $1`)
 	do(`delete from good where studio_id = $1`)
 	for i, p := range c.Paints {
-		do(`insert into stock (studio_id, place, paint, ml, opened, sold) values ($1, $2, $3, $4, $5, $6)`, i, p.Paint, p.Ml, p.Opened, packs(p.Sold))
+		curves := []byte{}
+		if p.Measured != nil {
+			var wrong error
+			if curves, wrong = json.Marshal(p.Measured); wrong != nil {
+				return wrong
+			}
+		}
+		do(`insert into stock (studio_id, place, paint, ml, opened, sold, curves) values ($1, $2, $3, $4, $5, $6, $7)`, i, p.Paint, p.Ml, p.Opened, packs(p.Sold), string(curves))
 	}
 	for i, t := range c.Tools {
 		do(`insert into rack (studio_id, place, kind, width, pieces, price) values ($1, $2, $3, $4, $5, $6)`, i, t.Kind, t.Width, t.Pieces, t.Price)

@@ -56,6 +56,12 @@ func (m Measured) coat(box paint.Box) (paint.Coat, error) {
 	return paint.Measured(masstone, spectrum.Spectrum(m.Tint), m.White, base.Coat)
 }
 
+// Check says what is wrong with a measurement, held against the modelled white.
+func (m Measured) Check() error {
+	_, err := m.coat(paint.Box{})
+	return err
+}
+
 // Coat is the coat of a mixture, or of a ground's tone. A checked lesson's never fails.
 func (l *Lesson) Coat(parts []Part) (paint.Coat, error) { return l.Paints().Mix(parts) }
 

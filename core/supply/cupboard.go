@@ -1,6 +1,7 @@
 package supply
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -35,6 +36,8 @@ type Stock struct {
 	Ml     float64 `json:"ml" minimum:"0" maximum:"100000"`
 	Opened bool    `json:"opened,omitempty" doc:"whether a tube of it is open: it is used first"`
 	Sold   []Pack  `json:"sold,omitempty" maxItems:"12" doc:"tubes in which it is sold"`
+	// Measured are the curves of the studio's own tube.
+	Measured *lesson.Measured `json:"measured,omitempty" db:"-" doc:"its curves, as they were measured of the studio's own tube: lessons may take them"`
 }
 
 // A Rack is how many there are of a tool.
@@ -57,6 +60,11 @@ func (c Cupboard) Check() error {
 	}
 	seen := map[string]bool{}
 	for _, s := range c.Paints {
+		if m := s.Measured; m != nil {
+			if err := m.Check(); err != nil || m.Paint != s.Paint {
+				return fmt.Errorf("the curves of %q: %v: measure it again, or take them out", short(s.Paint), cmp.Or(err, fmt.Errorf("are those of %q", short(m.Paint))))
+			}
+		}
 		switch _, known := paint.Find(s.Paint); {
 		case !known:
 			return fmt.Errorf("paint %q is not in the catalogue: give the key of one that is", short(s.Paint))
@@ -219,4 +227,16 @@ func Say(c Cupboard, wants []Want, lasts float64) string {
 		return fmt.Sprintf("%s for %s, %.0f times.", enough, people, lasts)
 	}
 	return fmt.Sprintf("%s for %s.", enough, people)
+}
+
+// WithCurvesOf is a cupboard with the measured curves of another one, for a table has none.
+func (c Cupboard) WithCurvesOf(other Cupboard) Cupboard {
+	c.Paints = slices.Clone(c.Paints)
+	for i, s := range c.Paints {
+		k := slices.IndexFunc(other.Paints, func(o Stock) bool { return o.Paint == s.Paint })
+		if s.Measured == nil && k >= 0 {
+			c.Paints[i].Measured = other.Paints[k].Measured
+		}
+	}
+	return c
 }

@@ -12,6 +12,7 @@ import (
 
 	"proxenos/core/class"
 	"proxenos/core/lesson"
+	"proxenos/core/paint"
 	"proxenos/core/supply"
 	"proxenos/export/paper"
 	"proxenos/web/api"
@@ -72,8 +73,25 @@ func TestAClassKeepsItsRevisionAndIsWorkedOut(t *testing.T) {
 		t.Errorf("%+v", got)
 	}
 	got := read[api.Stores](t, s.ask("GET", "/api/studios/room/cupboard", nil), 200)
+	// Curves that were measured of the studio's tube are kept with it, and a table, which has none, leaves them.
+	blue, _ := paint.Find("PW6")
+	mass := paint.Box{}.Swatch(blue, 0)
+	got.Cupboard.Paints[0].Measured = &lesson.Measured{Paint: "PW6", Masstone: mass[:], Tint: []float64{}, Source: "the studio's tube"}
+	got = read[api.Stores](t, s.ask("PUT", "/api/studios/room/cupboard", edit{"from": 2, "cupboard": got.Cupboard}), 200)
+	table = s.ask("GET", "/api/studios/room/cupboard.csv", nil)
+	got = read[api.Stores](t, s.ask("POST", "/api/studios/room/cupboard.csv?from=3", table.body), 200)
+	if m := got.Cupboard.Paints[0].Measured; m == nil || m.Source != "the studio's tube" || len(m.Masstone) != len(mass) {
+		t.Errorf("after a table the curves are %+v", m)
+	}
+	wrong := *got.Cupboard.Paints[0].Measured
+	wrong.Paint = "PB29"
+	got.Cupboard.Paints[0].Measured = &wrong
+	if r := s.ask("PUT", "/api/studios/room/cupboard", edit{"from": 4, "cupboard": got.Cupboard}); r.StatusCode != 422 || !bytes.Contains(r.body, []byte("the curves of")) {
+		t.Errorf("the curves of another paint: %d %s", r.StatusCode, r.body)
+	}
+	got.Cupboard.Paints[0].Measured = nil
 	got.Cupboard.Currency = "far too long for a currency"
-	if r := s.ask("PUT", "/api/studios/room/cupboard", edit{"from": 2, "cupboard": got.Cupboard}); r.StatusCode != 422 {
+	if r := s.ask("PUT", "/api/studios/room/cupboard", edit{"from": 4, "cupboard": got.Cupboard}); r.StatusCode != 422 {
 		t.Errorf("%d %s", r.StatusCode, r.body)
 	}
 	c.State = class.CalledOff

@@ -1,7 +1,6 @@
 package api
 
 import (
-	"bytes"
 	"context"
 	"fmt"
 	"math"
@@ -11,7 +10,6 @@ import (
 
 	"proxenos/core/run"
 	"proxenos/core/supply"
-	"proxenos/export/plaintext"
 	"proxenos/store"
 	"proxenos/studio"
 )
@@ -126,9 +124,9 @@ func (s *Server) takeCupboard(ctx context.Context, in *struct {
 	From    int `query:"from" minimum:"0" maximum:"2147483647" doc:"the version it takes the place of"`
 	RawBody []byte
 }) (*one[Stocked], error) {
-	c, err := supply.ReadCSV(bytes.NewReader(plaintext.UTF8(in.RawBody)))
+	c, err := s.readTable(ctx, in.InStudio, in.RawBody)
 	if err != nil {
-		return nil, unsound(err)
+		return nil, err
 	}
 	return s.keepCupboard(ctx, in.LessonPath, in.From, c)
 }

@@ -73,9 +73,19 @@ func (s *Server) takeStores(ctx context.Context, in *struct {
 	From    int `query:"from" minimum:"0" maximum:"2147483647" doc:"the version it takes the place of"`
 	RawBody []byte
 }) (*one[Stores], error) {
-	c, err := supply.ReadCSV(bytes.NewReader(plaintext.UTF8(in.RawBody)))
+	c, err := s.readTable(ctx, in.InStudio, in.RawBody)
 	if err != nil {
-		return nil, unsound(err)
+		return nil, err
 	}
 	return s.keepStores(ctx, in.InStudio, in.From, c)
+}
+
+// readTable reads a cupboard from a table, which has no curves: those that are kept stay.
+func (s *Server) readTable(ctx context.Context, in InStudio, body []byte) (supply.Cupboard, error) {
+	c, err := supply.ReadCSV(bytes.NewReader(plaintext.UTF8(body)))
+	if err != nil {
+		return c, unsound(err)
+	}
+	was, _, err := s.In(in.Studio).Kept.Cupboard(ctx)
+	return c.WithCurvesOf(was), s.refuse(err)
 }

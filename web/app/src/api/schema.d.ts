@@ -4336,6 +4336,8 @@ export interface components {
             zone: string;
         };
         Stock: {
+            /** @description its curves, as they were measured of the studio's own tube: lessons may take them */
+            measured?: components["schemas"]["Measured"];
             /** Format: double */
             ml: number;
             /** @description whether a tube of it is open: it is used first */

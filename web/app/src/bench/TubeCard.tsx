@@ -1,6 +1,8 @@
 import { useState } from 'react'
 
 import { useCurves } from '../api/bench'
+import { useKeepStores, useStores } from '../api/classes'
+import type { Lesson } from '../api/client'
 import { ofStudio } from '../lib/studio'
 import { boxed, Button, figure } from '../ui/controls'
 import type { DrawerProps } from './props'
@@ -37,6 +39,7 @@ export function TubeCard({ saved, paints, tubes, apply, busy }: DrawerProps) {
           </Button>
         )}
       </p>
+      <OwnTube lesson={saved.lesson} paint={key} apply={apply} busy={busy} />
       <Measure key={key} paint={key} apply={apply} busy={busy} />
       <p className="flex gap-3">
         <a className="underline" href={ofStudio(saved.studio, `lessons/${saved.id}/swatches/paints`)} download>
@@ -60,6 +63,33 @@ export function TubeCard({ saved, paints, tubes, apply, busy }: DrawerProps) {
         ))}
       </ul>
     </section>
+  )
+}
+
+/** OwnTube passes measured curves between the lesson and the studio's tube in the cupboard. */
+function OwnTube({ lesson, paint, apply, busy }: { lesson: Lesson; paint: string } & Pick<DrawerProps, 'apply' | 'busy'>) {
+  const stores = useStores()
+  const keep = useKeepStores()
+  const stock = stores.data?.cupboard.paints.find((p) => p.paint === paint)
+  const here = lesson.measured?.find((m) => m.paint === paint)
+  const there = stock?.measured
+  const same = here !== undefined && JSON.stringify(here) === JSON.stringify(there)
+  if (!stock || (!here && !there)) return null
+  return (
+    <p className="flex flex-wrap items-center gap-2">
+      {same && <span className="text-quiet">These are the curves of the tube in the cupboard.</span>}
+      {there && !same && (
+        <Button disabled={busy} onClick={() => apply({ edit: 'measure', measured: there })}>
+          Take the curves of the tube in the cupboard
+        </Button>
+      )}
+      {here && !same && (
+        <Button disabled={keep.isPending} onClick={() => keep.mutate((now) => ({ ...now, paints: now.paints.map((p) => (p.paint === paint ? { ...p, measured: here } : p)) }))}>
+          Keep these curves with the tube in the cupboard
+        </Button>
+      )}
+      {keep.error && <span role="alert">{keep.error.message}</span>}
+    </p>
   )
 }
 

@@ -92,7 +92,7 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
         </label>
       </div>
       <Tabs.Content value="paints" className="flex flex-col gap-2">
-        <Shelf head="Paints" columns={['paint', counted, 'open', 'sold as']}>
+        <Shelf head="Paints" columns={['paint', counted, 'open', 'curves', 'sold as']}>
           {cupboard.paints.map((p) => (
             <Line key={p.paint} name={named.get(p.paint) ?? p.paint} remove={() => keep((now) => ({ ...now, paints: now.paints.filter((q) => q.paint !== p.paint) }))}>
               <td className="whitespace-nowrap">
@@ -100,6 +100,18 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
               </td>
               <td>
                 <input type="checkbox" aria-label={`${named.get(p.paint) ?? p.paint}: a tube is open`} checked={p.opened ?? false} onChange={(e) => paint(p.paint, { opened: e.target.checked })} />
+              </td>
+              <td className="text-quiet">
+                {p.measured ? (
+                  <span className="flex items-center gap-1 whitespace-nowrap" title={p.measured.source}>
+                    measured
+                    <Button aria-label={`${named.get(p.paint) ?? p.paint}: forget the measured curves`} onClick={() => keep((now) => ({ ...now, paints: now.paints.map(({ measured, ...q }) => (q.paint === p.paint || !measured ? q : { ...q, measured })) }))}>
+                      ×
+                    </Button>
+                  </span>
+                ) : (
+                  'modelled'
+                )}
               </td>
               <Packs of={named.get(p.paint) ?? p.paint} unit="ml" sold={p.sold ?? []} usual={37} set={(sold) => paint(p.paint, { sold })} />
             </Line>
