@@ -3,7 +3,6 @@ package handout
 import (
 	"context"
 	"fmt"
-	"image"
 
 	"proxenos/core/film"
 	"proxenos/core/measure"
@@ -12,11 +11,6 @@ import (
 
 // across reports whether a picture is wider than high.
 func (m *Matter) across() bool { return m.Lesson.Support.Width > m.Lesson.Support.Height }
-
-// finished is the finished picture, so many mm wide.
-func (m *Matter) finished(wide float64) image.Image {
-	return m.Canvas.Show(film.Paint, m.end(), paper.Pixels(wide))
-}
 
 // framed draws the canvas at a minute in a view in a rectangle, and returns where it is.
 func (m *Matter) framed(d *paper.Doc, r paper.Rect, v film.View, minute float64) paper.Rect {
