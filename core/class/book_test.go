@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"proxenos/core/class"
+	"proxenos/core/lesson"
 	"proxenos/core/supply"
 )
 
@@ -19,7 +20,7 @@ func TestWhatIsUsedUpIsBookedOut(t *testing.T) {
 	l, reports := terraces()
 	c := class.Usual("Terraces", 12, evening, 150)
 	cupboard := supply.Cupboard{People: 1, Paints: []supply.Stock{{Paint: "PW6", Ml: 500}, {Paint: "PY43", Ml: 1}},
-		Tools: []supply.Rack{{Kind: "flat", Width: 50, Pieces: 30}},
+		Tools: []supply.Rack{{Kind: lesson.Flat, Width: 50, Pieces: 30}},
 		Goods: []supply.Good{{Kind: supply.TowelGood, Has: 10}, {Kind: supply.TowelGood, Has: 400}, {Kind: supply.SolventGood, Has: 5000}, {Kind: supply.ApronGood, Has: 20}}}
 	p, err := class.Prepare(ctx, c, l, reports, cupboard, nil)
 	if err != nil {
