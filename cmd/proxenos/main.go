@@ -51,6 +51,7 @@ func commands() []command {
 		{name: "prep", args: "LESSON.json", about: "everything for a class: paint, what to buy, cuts, set-up, air, cautions", do: prepCommand},
 		{name: "pack", args: "LESSON.json", about: "the class pack as PDF: everything that is given out or lies at hand", do: packCommand},
 		{name: "cards", args: "LESSON.json", about: "step cards as PDF, four or two on a sheet", do: cardsCommand},
+		{name: "run", args: "EVENTS.json", about: "how a class stood at a minute, or what it came to", do: runCommand},
 		{name: "cut", args: "", about: "how supports are cut from a roll or from sheets", do: cutCommand},
 		{name: "air", args: "", about: "solvent vapour in a room", do: airCommand},
 		{name: "swatch", args: "[LESSON.json]", about: "spectra of the paints or of a lesson's mixtures", do: swatchCommand},

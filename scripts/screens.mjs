@@ -1,0 +1,107 @@
+// Takes the pictures of the main views that the README shows, from a server with the demo:
+//   node scripts/screens.mjs http://127.0.0.1:8080 [NAME...]
+// Open them afterwards: what is wrong in a picture is wrong in the application.
+import { createRequire } from 'node:module'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const root = join(import.meta.dirname, '..')
+const { chromium } = createRequire(join(root, 'e2e/package.json'))('@playwright/test')
+const [base, ...only] = process.argv.slice(2)
+if (!base) throw new Error('say where the server is: node scripts/screens.mjs http://127.0.0.1:8080')
+
+const get = async (path) => (await fetch(base + path)).json()
+const studio = (await get('/api/studios'))[0].id
+const at = (path) => `${base}/studios/${studio}${path}`
+const lessons = await get(`/api/studios/${studio}/lessons`)
+const id = lessons.find((l) => l.title.startsWith('Terraces')).id
+const classes = await get(`/api/studios/${studio}/classes`)
+const day = classes.find((c) => c.class.title.startsWith('Terraces')).id
+
+const lesson = (room = '') => at(`/lessons/${id}${room}`)
+const settled = async (page) => {
+  await page.waitForLoadState('networkidle').catch(() => undefined)
+  await page.waitForTimeout(1500)
+}
+const checked = (page) => page.getByText('Rehearsed and checked').waitFor({ timeout: 120_000 })
+const score = async (page) => {
+  await page.goto(lesson())
+  await checked(page)
+}
+
+/** What is shown in each picture. */
+const views = {
+  shelf: (page) => page.goto(at('')),
+  score,
+  'score-mud': async (page) => {
+    await score(page)
+    await page.keyboard.press('m')
+  },
+  'score-wet': async (page) => {
+    await score(page)
+    await page.getByRole('slider').first().focus()
+    await page.keyboard.press('Home')
+    for (let n = 0; n < 75; n++) await page.keyboard.press('ArrowRight')
+    await page.keyboard.press('w')
+  },
+  'score-time': async (page) => {
+    await score(page)
+    await page.keyboard.press('a')
+  },
+  'score-closer': async (page) => {
+    await score(page)
+    await page.getByRole('img', { name: /^The canvas/ }).first().click({ position: { x: 330, y: 170 } })
+  },
+  'score-finding-dark': async (page) => {
+    await page.addInitScript(() => localStorage.setItem('room', 'dark'))
+    const spoilt = await fetch(`${base}/api/studios/${studio}/lessons/${id}/copies`, { method: 'POST' }).then((r) => r.json())
+    await fetch(`${base}/api/studios/${studio}/lessons/${spoilt.id}/edits`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ from: 1, edit: { edit: 'move', step: spoilt.lesson.steps[5].id, to: 20 } }) })
+    await page.goto(at(`/lessons/${spoilt.id}`))
+    await checked(page)
+    await page.getByRole('button', { name: /finding/ }).first().click()
+    await page.getByRole('dialog').getByRole('button').first().click()
+    await fetch(`${base}/api/studios/${studio}/lessons/${spoilt.id}/away`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: '{"away":true}' })
+  },
+  scene: (page) => page.goto(lesson('/scene')),
+  'scene-values': async (page) => {
+    await page.goto(lesson('/scene'))
+    await page.getByLabel('Shown').selectOption({ label: 'three values' })
+    for (const name of ['tiers', 'way of the eye']) await page.getByLabel(name).check()
+    await page.getByRole('tab', { name: 'Measures' }).click()
+  },
+  bench: (page) => page.goto(lesson('/bench')),
+  'bench-tube': async (page) => {
+    await page.goto(lesson('/bench'))
+    await page.getByRole('tab', { name: 'One tube' }).click()
+  },
+  checks: (page) => page.goto(lesson('/checks')),
+  prep: async (page) => {
+    await page.goto(at(`/classes/${day}`))
+    await page.getByRole('tab', { name: 'Buy' }).click()
+    await page.getByRole('button', { name: 'Titanium white', exact: true }).click()
+  },
+  cupboard: (page) => page.goto(at('/cupboard')),
+}
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] })
+for (const [name, show] of Object.entries(views)) {
+  if (only.length > 0 && !only.includes(name)) continue
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await show(page)
+  await settled(page)
+  await page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) })
+  await page.close()
+  console.log(name)
+}
+await browser.close()
+
+if (only.length === 0 || only.includes('cards')) {
+  const folder = mkdtempSync(join(tmpdir(), 'cards'))
+  writeFileSync(join(folder, 'lesson.json'), JSON.stringify((await get(`/api/studios/${studio}/lessons/${id}`)).lesson))
+  execFileSync(join(root, 'bin/proxenos'), ['cards', join(folder, 'lesson.json'), '-o', join(folder, 'cards.pdf')])
+  execFileSync('pdftoppm', ['-r', '90', '-f', '2', '-l', '2', '-singlefile', '-png', join(folder, 'cards.pdf'), join(root, 'docs/screenshots/cards')])
+  rmSync(folder, { recursive: true })
+  console.log('cards')
+}
