@@ -52,7 +52,7 @@ const views = {
   },
   'score-closer': async (page) => {
     await score(page)
-    await page.getByRole('img', { name: /^The canvas/ }).first().click({ position: { x: 330, y: 170 } })
+    await page.getByRole('button', { name: 'Look closer at a place' }).click({ position: { x: 330, y: 170 } })
   },
   'score-finding-dark': async (page) => {
     await page.addInitScript(() => localStorage.setItem('room', 'dark'))
