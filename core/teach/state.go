@@ -75,7 +75,6 @@ type State struct {
 	Ignored int      `json:"ignored" doc:"events that could not be at their moment: a second screen said the same"`
 
 	start, upTo time.Time // when it began; up to when the clock has been counted
-	phaseBefore Phase
 }
 
 // Of is the state of a class at a moment, from all that has happened, in the order in which it
