@@ -14,16 +14,17 @@ const (
 	JobEvent    = "job"    // it went on, or ended
 	CanvasEvent = "canvas" // it was painted on
 	ClassEvent  = "class"  // it was saved
+	TeachEvent  = "teach"  // something has happened in a class that runs
 )
 
 // Event is what happened in a studio: a lesson or a class was saved, a job went on, or a canvas.
 type Event struct {
 	ID       int64  `json:"id,omitempty" doc:"to go on from; 0 for what passes"`
-	Kind     string `json:"kind" enum:"lesson,job,canvas,class"`
+	Kind     string `json:"kind" enum:"lesson,job,canvas,class,teach"`
 	Studio   string `json:"studio"`
 	Lesson   string `json:"lesson"`
 	Class    string `json:"class,omitempty"`
-	Revision int    `json:"revision,omitempty" doc:"the newest, of a lesson; the version of a class"`
+	Revision int    `json:"revision,omitempty" doc:"the newest, of a lesson; the version of a class; how much has happened in one that runs"`
 	Job      string `json:"job,omitempty"`
 	State    State  `json:"state,omitempty" doc:"of a job"`
 	Said     string `json:"said,omitempty" doc:"how far a job is, or what the save of a lesson changed"`

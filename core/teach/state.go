@@ -23,8 +23,8 @@ const (
 	Ended   Phase = "ended"
 )
 
-// A Step is how far a step is.
-type Step struct {
+// Progress is how far a step is.
+type Progress struct {
 	Begun   float64 `json:"begun" doc:"minute at which it was begun last; -1 for never"`
 	Took    float64 `json:"took" doc:"minutes that it has taken so far"`
 	Done    bool    `json:"done"`
@@ -58,21 +58,21 @@ type Remark struct {
 
 // A State is a class at a moment.
 type State struct {
-	Phase   Phase    `json:"phase"`
-	Step    int      `json:"step" doc:"the one under way; -1 before the start"`
-	Since   float64  `json:"since" doc:"minute at which it was begun"`
-	Clock   float64  `json:"clock" doc:"minutes since the start, without pauses"`
-	Passed  float64  `json:"passed" doc:"minutes since the start by the clock on the wall"`
-	Left    float64  `json:"left" doc:"minutes that are left, by the clock on the wall; below 0 when it is over time"`
-	Behind  float64  `json:"behind" doc:"minutes behind the plan as it was at first; below 0 for ahead"`
-	Ends    float64  `json:"ends" doc:"minute at which it will end, if what is left takes as long as planned"`
-	Late    float64  `json:"late" doc:"minutes by which that is over the time there is; 0 when it fits"`
-	Steps   []Step   `json:"steps"`
-	Towels  []Towel  `json:"towels"`
-	Seats   []Seat   `json:"seats"`
-	Notes   []Remark `json:"notes"`
-	Chosen  []string `json:"chosen" doc:"what was chosen because it was late, in words"`
-	Ignored int      `json:"ignored" doc:"events that could not be at their moment: a second screen said the same"`
+	Phase   Phase      `json:"phase"`
+	Step    int        `json:"step" doc:"the one under way; -1 before the start"`
+	Since   float64    `json:"since" doc:"minute at which it was begun"`
+	Clock   float64    `json:"clock" doc:"minutes since the start, without pauses"`
+	Passed  float64    `json:"passed" doc:"minutes since the start by the clock on the wall"`
+	Left    float64    `json:"left" doc:"minutes that are left, by the clock on the wall; below 0 when it is over time"`
+	Behind  float64    `json:"behind" doc:"minutes behind the plan as it was at first; below 0 for ahead"`
+	Ends    float64    `json:"ends" doc:"minute at which it will end, if what is left takes as long as planned"`
+	Late    float64    `json:"late" doc:"minutes by which that is over the time there is; 0 when it fits"`
+	Steps   []Progress `json:"steps"`
+	Towels  []Towel    `json:"towels"`
+	Seats   []Seat     `json:"seats"`
+	Notes   []Remark   `json:"notes"`
+	Chosen  []string   `json:"chosen" doc:"what was chosen because it was late, in words"`
+	Ignored int        `json:"ignored" doc:"events that could not be at their moment: a second screen said the same"`
 
 	start, upTo time.Time // when it began; up to when the clock has been counted
 }
@@ -80,9 +80,9 @@ type State struct {
 // Of is the state of a class at a moment, from all that has happened, in the order in which it
 // was written down. What cannot be at its moment changes nothing: two screens may say the same.
 func Of(p Plan, events []Event, now time.Time) State {
-	s := State{Phase: Before, Step: -1, Steps: make([]Step, len(p.Minutes)), Towels: []Towel{}, Seats: []Seat{}, Notes: []Remark{}, Chosen: []string{}}
+	s := State{Phase: Before, Step: -1, Steps: make([]Progress, len(p.Minutes)), Towels: []Towel{}, Seats: []Seat{}, Notes: []Remark{}, Chosen: []string{}}
 	for i := range s.Steps {
-		s.Steps[i] = Step{Begun: -1, Planned: p.Minutes[i]}
+		s.Steps[i] = Progress{Begun: -1, Planned: p.Minutes[i]}
 	}
 	events = slices.DeleteFunc(slices.Clone(events), func(e Event) bool { return e.At.After(now) }) // it has not happened yet
 	for _, e := range standing(events) {

@@ -79,6 +79,7 @@ func (s *Server) classOperations(api huma.API) {
 		func(context.Context, *struct{}) (*one[[]lesson.Term], error) {
 			return &one[[]lesson.Term]{handout.Kinds()}, nil
 		})
+	s.teachOperations(api)
 	s.storeOperations(api)
 	huma.Register(api, huma.Operation{OperationID: "goods", Method: http.MethodGet, Path: "/api/goods", Summary: "The kinds of goods in a cupboard, besides paints and tools"},
 		func(context.Context, *struct{}) (*one[[]supply.GoodInfo], error) {

@@ -74,6 +74,9 @@ export type GoodInfo = Schemas['GoodInfo']
 export type Pack = Schemas['Pack']
 export type Order = Schemas['Order']
 export type Reorder = Schemas['Reorder']
+export type Happening = Schemas['Happening']
+export type Teaching = Schemas['Teaching']
+export type Card = Schemas['Card']
 export type Printed = Schemas['Printed']
 export type Problem = Omit<Schemas['ErrorModel'], 'type'>
 

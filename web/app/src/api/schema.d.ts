@@ -382,6 +382,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/classes/{class}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The steps of a class, each as a card */
+        get: operations["cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/classes/{class}/copies": {
         parameters: {
             query?: never;
@@ -416,6 +433,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/classes/{class}/happenings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down what happens in a class */
+        post: operations["happen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/classes/{class}/prep": {
         parameters: {
             query?: never;
@@ -442,6 +476,23 @@ export interface paths {
         };
         /** What would cost less than paints that a class uses, by how much each changes the picture */
         get: operations["savings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}/teaching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A class that runs, as it stands */
+        get: operations["teaching"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1656,6 +1707,40 @@ export interface components {
             ranks?: components["schemas"]["TriedRemedy"][];
             trial?: components["schemas"]["Trial"];
         };
+        Card: {
+            brief: string;
+            /** @description what is on the tool */
+            colours: components["schemas"]["Mix"][];
+            /**
+             * Format: double
+             * @description the minute of the canvas to aim for
+             */
+            end: number;
+            /** @description time alone works */
+            idle: boolean;
+            /** @description it makes strokes that can be seen close up */
+            marks: boolean;
+            /** Format: double */
+            minutes: number;
+            /** @description for the teacher alone */
+            note?: string;
+            /**
+             * Format: int64
+             * @description counted from 1
+             */
+            number: number;
+            /** @description the plane that it paints; nothing for a wait */
+            plane?: string;
+            sentence: string;
+            /** @description the stage that it belongs to */
+            stage?: string;
+            /** Format: double */
+            start: number;
+            step: string;
+            tool?: components["schemas"]["InHand"];
+            /** @description what the student is told */
+            words?: string;
+        };
         Caution: {
             /** @description what it is about */
             about: string;
@@ -2345,13 +2430,13 @@ export interface components {
             id?: number;
             job?: string;
             /** @enum {string} */
-            kind: "lesson" | "job" | "canvas" | "class";
+            kind: "lesson" | "job" | "canvas" | "class" | "teach";
             lesson: string;
             /** @description of a canvas */
             painting?: string;
             /**
              * Format: int64
-             * @description the newest, of a lesson; the version of a class
+             * @description the newest, of a lesson; the version of a class; how much has happened in one that runs
              */
             revision?: number;
             /** @description how far a job is, or what the save of a lesson changed */
@@ -2531,6 +2616,23 @@ export interface components {
             vanish: number;
             zones: components["schemas"]["ZoneFact"][];
         };
+        Happening: {
+            /** @description choose: the steps that are left out */
+            drop?: number[];
+            /** @enum {string} */
+            kind: "start" | "begin" | "done" | "back" | "pause" | "resume" | "lay" | "lift" | "choose" | "note" | "hand" | "answer" | "ready" | "join" | "leave" | "end" | "take-back";
+            /** @description hand, answer, ready, join, leave: who */
+            seat?: string;
+            /** @description choose: the steps that are shortened */
+            short?: components["schemas"]["Shorter"][];
+            /**
+             * Format: int64
+             * @description begin, lay, lift, hand, ready: which step, from 0
+             */
+            step?: number;
+            /** @description note: what; hand: the trouble; join: the name; choose: what, in words */
+            text?: string;
+        };
         Horizon: {
             /**
              * Format: double
@@ -2564,6 +2666,19 @@ export interface components {
              * @description of the light, as in a lesson
              */
             warmth: number;
+        };
+        InHand: {
+            /** @description what is done to it before, in words */
+            care: string;
+            id: string;
+            /** @enum {string} */
+            kind: "flat" | "soft-flat" | "filbert" | "round" | "fan" | "soft-fan" | "mop" | "liner" | "dagger" | "worn" | "knife" | "point-knife" | "edge-knife" | "towel" | "rag" | "swab";
+            name: string;
+            /**
+             * Format: double
+             * @description mm across the hairs or along the blade.
+             */
+            width: number;
         };
         Job: {
             /** @description once done */
@@ -2996,6 +3111,18 @@ export interface components {
             gain: number;
             name: string;
             paint: string;
+        };
+        Mix: {
+            /** @description #rrggbb */
+            colour: string;
+            mixture: string;
+            name: string;
+            parts: components["schemas"]["PartOf"][];
+            /**
+             * Format: int64
+             * @description 1 dark to 9 light
+             */
+            value: number;
         };
         MixRequest: {
             /** @description view of the lamp that the target and the recipes are also looked at under */
@@ -3570,6 +3697,26 @@ export interface components {
             /** Format: int64 */
             pages: number;
         };
+        Progress: {
+            /**
+             * Format: double
+             * @description minute at which it was begun last; -1 for never
+             */
+            begun: number;
+            done: boolean;
+            /** @description left out, because it was late */
+            dropped: boolean;
+            /**
+             * Format: double
+             * @description minutes that it is to take from what was chosen last
+             */
+            planned: number;
+            /**
+             * Format: double
+             * @description minutes that it has taken so far
+             */
+            took: number;
+        };
         Proposal: {
             /**
              * Format: double
@@ -3775,6 +3922,13 @@ export interface components {
             wanted: string;
             /** @description #rrggbb */
             was: string;
+        };
+        Remark: {
+            /** Format: double */
+            minute: number;
+            /** Format: int64 */
+            step: number;
+            text: string;
         };
         Remedy: {
             /**
@@ -4133,6 +4287,23 @@ export interface components {
             /** @description where the time goes */
             spent: components["schemas"]["Spent"][];
         };
+        Seat: {
+            /** @description the trouble that they have a hand up for */
+            hand?: string;
+            /**
+             * Format: int64
+             * @description at which step
+             */
+            handAt: number;
+            id: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description the first that they have not done
+             */
+            step: number;
+            there: boolean;
+        };
         Setup: {
             /** @description what does not fit, with a cure */
             lacks: string[];
@@ -4144,6 +4315,12 @@ export interface components {
             least: number;
             three: number[];
             two: number[];
+        };
+        Shorter: {
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            step: number;
         };
         SketchRequest: {
             edit?: components["schemas"]["Edit"];
@@ -4269,6 +4446,60 @@ export interface components {
             parts: components["schemas"]["Amount"][];
             /** @description what it is about */
             warning: string;
+        };
+        State: {
+            /**
+             * Format: double
+             * @description minutes behind the plan as it was at first; below 0 for ahead
+             */
+            behind: number;
+            /** @description what was chosen because it was late, in words */
+            chosen: string[];
+            /**
+             * Format: double
+             * @description minutes since the start, without pauses
+             */
+            clock: number;
+            /**
+             * Format: double
+             * @description minute at which it will end, if what is left takes as long as planned
+             */
+            ends: number;
+            /**
+             * Format: int64
+             * @description events that could not be at their moment: a second screen said the same
+             */
+            ignored: number;
+            /**
+             * Format: double
+             * @description minutes by which that is over the time there is; 0 when it fits
+             */
+            late: number;
+            /**
+             * Format: double
+             * @description minutes that are left, by the clock on the wall; below 0 when it is over time
+             */
+            left: number;
+            notes: components["schemas"]["Remark"][];
+            /**
+             * Format: double
+             * @description minutes since the start by the clock on the wall
+             */
+            passed: number;
+            phase: string;
+            seats: components["schemas"]["Seat"][];
+            /**
+             * Format: double
+             * @description minute at which it was begun
+             */
+            since: number;
+            /**
+             * Format: int64
+             * @description the one under way; -1 before the start
+             */
+            step: number;
+            steps: components["schemas"]["Progress"][];
+            towels: components["schemas"]["Towel"][];
         };
         Step: {
             /** @description How long after other steps it may begin. */
@@ -4533,6 +4764,19 @@ export interface components {
             minutes: number;
             name: string;
         };
+        Teaching: {
+            /**
+             * Format: date-time
+             * @description by the server's clock
+             */
+            now: string;
+            /**
+             * Format: int64
+             * @description how much has happened
+             */
+            number: number;
+            state: components["schemas"]["State"];
+        };
         TechniqueInfo: {
             idle: boolean;
             kinds: string[];
@@ -4642,6 +4886,20 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Towel: {
+            /**
+             * Format: double
+             * @description minute
+             */
+            laid: number;
+            /**
+             * Format: double
+             * @description minute at which it may be lifted
+             */
+            ready: number;
+            /** Format: int64 */
+            step: number;
         };
         Towels: {
             /**
@@ -5811,6 +6069,38 @@ export interface operations {
             };
         };
     };
+    cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     copyClass: {
         parameters: {
             query?: never;
@@ -5882,6 +6172,42 @@ export interface operations {
             };
         };
     };
+    happen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Happening"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Teaching"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     prep: {
         parameters: {
             query?: never;
@@ -5939,6 +6265,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Cheaper"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    teaching: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Teaching"];
                 };
             };
             /** @description Error */

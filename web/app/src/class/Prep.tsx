@@ -6,7 +6,7 @@ import { useClass, useCopyClass, useKeeping, usePrep, type Planned } from '../ap
 import type { OnDay, Prep as Prepared } from '../api/client'
 import { usePrinting, type Printing } from '../api/handouts'
 import { useFrame } from '../lib/frame'
-import { classAt, lessonAt, ofStudio, useStudio } from '../lib/studio'
+import { classAt, lessonAt, ofStudio, roomsOfClass, useStudio } from '../lib/studio'
 import { Bar } from '../ui/Bar'
 import { boxed, Button, FigureField } from '../ui/controls'
 import { SheetList } from '../ui/SheetList'
@@ -57,7 +57,7 @@ function Room({ day }: { day: OnDay }) {
       <Bar
         place={<TextField label="Name of the class" value={day.class.title} most={120} set={(title) => change((now) => ({ ...now, class: { ...now.class, title } }))} className="w-80 font-serif text-lg" />}
         at="Prep"
-        rooms={[{ name: 'Prep', key: '1', href: classAt(studio, day.id) }]}
+        rooms={roomsOfClass(studio, day.id)}
       >
         <div className="flex gap-1">
           <Button disabled={!keeping.canUndo || keeping.busy} onClick={keeping.undo}>

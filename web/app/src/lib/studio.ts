@@ -19,6 +19,12 @@ export const lessonAt = (studio: string, id: string, room = '') => `${shelfAt(st
 /** classAt is the address of a class. */
 export const classAt = (studio: string, id: string) => `${shelfAt(studio)}/classes/${id}`
 
+/** roomsOfClass are the rooms of a class, each with its key. */
+export const roomsOfClass = (studio: string, id: string) => [
+  { name: 'Prep', key: '1', href: classAt(studio, id) },
+  { name: 'Teach', key: '2', href: `${classAt(studio, id)}/teach` },
+]
+
 /** cupboardAt is the address of a studio's cupboard. */
 export const cupboardAt = (studio: string) => `${shelfAt(studio)}/cupboard`
 
