@@ -72,7 +72,7 @@ func (r Room) KeepClass(ctx context.Context, id string, from, revision int, c cl
 }
 
 // BookOut takes what a class used up out of the cupboard, once, and ends it; with back it is put
-// back, and may be taken out anew.
+// back, and may be taken out anew; a class that is still ahead is planned again then.
 func (r Room) BookOut(ctx context.Context, k store.KeptClass, p *class.Prep, back bool) (store.KeptClass, error) {
 	cupboard, from, err := r.Kept.Cupboard(ctx)
 	if err != nil {
@@ -83,6 +83,9 @@ func (r Room) BookOut(ctx context.Context, k store.KeptClass, p *class.Prep, bac
 		return k, &UnsoundError{errors.New("nothing of this class is booked out: book it out first")}
 	case back:
 		cupboard, k.Class.Booked = class.PutBack(k.Class.Booked.Taken, cupboard), nil
+		if k.Class.State == class.Ended && k.Class.Ends().After(time.Now()) { // it was booked out by mistake
+			k.Class.State = class.Planned
+		}
 	case k.Class.Booked != nil:
 		return k, &UnsoundError{errors.New("this class is booked out already: put it back first to do it anew")}
 	case k.Class.State == class.CalledOff:

@@ -80,6 +80,9 @@ func move(c *supply.Cupboard, t TakenOut, sign float64) (moved float64) {
 	return moved
 }
 
+// Comes reports whether a class is still ahead, or under way, at a moment.
+func (c Class) Comes(now time.Time) bool { return c.State == Planned && c.Ends().After(now) }
+
 // Ahead is a class that comes, with what it needs.
 type Ahead struct {
 	Title string

@@ -147,7 +147,8 @@ func (c Class) goodLines(n lists) (out []Needed) {
 			}
 		}
 		gone := share
-		if share == 1.0/usualUses { // it is worn, and is there again next time
+		switch kind {
+		case supply.ApronGood, supply.PaletteGood, supply.JarGood: // worn, and there again next time
 			gone = 0
 		}
 		if kind == supply.SupportGood {

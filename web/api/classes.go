@@ -284,7 +284,7 @@ func (s *Server) reorder(ctx context.Context, in *struct {
 	currency := ""
 	waits := time.Now().Add(in.patience())
 	for _, k := range list {
-		if k.Class.State != class.Planned || k.Class.Ends().Before(time.Now()) {
+		if !k.Class.Comes(time.Now()) {
 			continue
 		}
 		out.Classes++

@@ -223,6 +223,18 @@ func TestAClassIsBookedOutAndTheNextOnesAreOrderedFor(t *testing.T) {
 	if l := order.Lines[i]; math.Abs(l.Short-want) > 0.2 || l.Basket == nil || l.Basket.Amount < int(want) || order.Bought < l.Basket.Price {
 		t.Errorf("%+v, not %g", l, want)
 	}
+	// One that is booked out by mistake is ahead again once that is put back.
+	early := classes + "/" + plan("2091-05-04T18:00").ID
+	read[api.OnDay](t, s.ask("POST", early+"/booking", nil), 200)
+	if n := read[api.Ordering](t, s.ask("GET", "/api/studios/room/reorder", nil), 200).Classes; n != 13 {
+		t.Errorf("%d classes are ahead while one is booked out", n)
+	}
+	if back := read[api.OnDay](t, s.ask("DELETE", early+"/booking", nil), 200); back.Class.State != class.Planned {
+		t.Errorf("put back it is %s", back.Class.State)
+	}
+	if n := read[api.Ordering](t, s.ask("GET", "/api/studios/room/reorder", nil), 200).Classes; n != 14 {
+		t.Errorf("%d classes are ahead once it is put back", n)
+	}
 	called := read[api.OnDay](t, s.ask("GET", classes+"/"+plan("2092-01-01T10:00").ID, nil), 200)
 	c = called.Class
 	c.State = class.CalledOff
@@ -230,7 +242,7 @@ func TestAClassIsBookedOutAndTheNextOnesAreOrderedFor(t *testing.T) {
 	if r := s.ask("POST", classes+"/"+called.ID+"/booking", nil); r.StatusCode != 422 {
 		t.Errorf("a class that was called off is booked out: %d", r.StatusCode)
 	}
-	if again := read[api.Ordering](t, s.ask("GET", "/api/studios/room/reorder", nil), 200); again.Classes != 13 {
+	if again := read[api.Ordering](t, s.ask("GET", "/api/studios/room/reorder", nil), 200); again.Classes != 14 {
 		t.Errorf("%d classes are ahead", again.Classes)
 	}
 }
