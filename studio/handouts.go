@@ -6,6 +6,7 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"fmt"
+	"strings"
 
 	"proxenos/core/card"
 	"proxenos/core/lesson"
@@ -16,7 +17,7 @@ import (
 
 // Printed is a PDF that was made for a class and is kept.
 type Printed struct {
-	Made  string `json:"made" doc:"names it among what was made for the class"`
+	Made  string `json:"made" doc:"names it among what was made for the class: a sum, and what it is"`
 	Name  string `json:"name" doc:"of the file"`
 	Pages int    `json:"pages"`
 	Bytes int    `json:"bytes"`
@@ -45,7 +46,11 @@ func (r Room) print(ctx context.Context, a Asked, say func(string)) (*Printed, e
 	if err != nil {
 		return nil, err
 	}
-	out := &Printed{Made: fmt.Sprintf("%x", sha256.Sum256(asked))[:16], Name: handoutName(k.Class.Title, *a.Print)}
+	what := "pack"
+	if len(a.Print.Kinds) == 1 {
+		what = string(a.Print.Kinds[0])
+	}
+	out := &Printed{Made: fmt.Sprintf("%x", sha256.Sum256(asked))[:16] + "-" + what, Name: handoutName(k.Class.Title, what)}
 	body, err := r.Artifact(ctx, r.printed(k.ID, out.Made, l), func(ctx context.Context) ([]byte, error) {
 		say("rehearsing the lesson")
 		painted := r.Easel.Rehearse(rev.LessonID, rev.Number, l)
@@ -100,18 +105,15 @@ func (r Room) Handout(ctx context.Context, class, made string) (body []byte, nam
 		return nil, "", err
 	}
 	body, err = r.Store.Artifact(ctx, r.printed(class, made, l))
-	return body, handoutName(k.Class.Title, handout.Order{}), err
+	_, what, _ := strings.Cut(made, "-")
+	return body, handoutName(k.Class.Title, what), err
 }
 
 // handoutName is what a file of handouts is called.
-func handoutName(title string, o handout.Order) string {
+func handoutName(title, what string) string {
 	name := lesson.Slug(title)
 	if name == "" {
 		name = "class"
-	}
-	what := "pack"
-	if len(o.Kinds) == 1 {
-		what = string(o.Kinds[0])
 	}
 	return name + "-" + what + ".pdf"
 }

@@ -30,6 +30,7 @@ type Card struct {
 	Tool     *InHand `json:"tool,omitempty"`
 	Colours  []Mix   `json:"colours" doc:"what is on the tool"`
 	Idle     bool    `json:"idle" doc:"time alone works"`
+	Towel    bool    `json:"towel" doc:"a towel is laid, and lies for its minutes"`
 	Marks    bool    `json:"marks" doc:"it makes strokes that can be seen close up"`
 }
 
@@ -91,7 +92,7 @@ func Of(l *lesson.Lesson) []Card {
 			stage = s.Stage
 		}
 		c := Card{Step: s.ID, Number: i + 1, Stage: stage, Brief: lesson.Brief(l, s), Sentence: lesson.Say(l, s), Words: s.Words, Note: s.Note,
-			Start: clock[i].Start, End: l.Start(i + 1), Minutes: s.Minutes, Colours: []Mix{}, Idle: s.Technique.Idle(), Marks: s.Technique.Marks()}
+			Start: clock[i].Start, End: l.Start(i + 1), Minutes: s.Minutes, Colours: []Mix{}, Idle: s.Technique.Idle(), Towel: s.Technique == lesson.Blot, Marks: s.Technique.Marks()}
 		if plane := l.PlaneOf(s); plane >= 0 {
 			c.Plane = l.Planes[plane].Name
 		}

@@ -32,6 +32,8 @@ func TestEveryStepHasItsCard(t *testing.T) {
 			t.Errorf("card %d is %+v", i, c)
 		case len(c.Colours) != len(s.Mixtures):
 			t.Errorf("card %d has %d colours of %d", i, len(c.Colours), len(s.Mixtures))
+		case c.Towel != (s.Technique == lesson.Blot):
+			t.Errorf("card %d: a towel lies: %v", i, c.Towel)
 		case (c.Tool == nil) != (s.Tool == ""), c.Idle != s.Technique.Idle():
 			t.Errorf("card %d: tool %v, idle %v", i, c.Tool, c.Idle)
 		case i > 3 && c.Stage == "", i < 3 && c.Stage != "":

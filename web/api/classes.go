@@ -305,7 +305,7 @@ func (s *Server) reorder(ctx context.Context, in *struct {
 
 func (s *Server) handout(ctx context.Context, in *struct {
 	ClassPath
-	Made string `path:"made" pattern:"^[0-9a-f]{16}$"`
+	Made string `path:"made" pattern:"^[0-9a-f]{16}-[a-z-]{1,20}$"`
 }) (*file, error) {
 	body, name, err := s.In(in.Studio).Handout(ctx, in.ID, in.Made)
 	if errors.Is(err, store.ErrNotFound) {

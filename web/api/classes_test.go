@@ -271,8 +271,12 @@ func TestHandoutsAreMadeOnce(t *testing.T) {
 	if again := s.does(ask(edit{"paper": "letter"})); *again.Came.Printed != pack {
 		t.Errorf("asked again: %+v", again.Came.Printed)
 	}
-	if cards := s.does(ask(edit{"kinds": []string{"cards"}, "large": true})); cards.Came.Printed.Made == pack.Made || cards.Came.Printed.Name != "a-ridge-behind-trees-cards.pdf" {
-		t.Errorf("%+v", cards.Came.Printed)
+	cards := s.does(ask(edit{"kinds": []string{"cards"}, "large": true})).Came.Printed
+	if cards.Made == pack.Made || cards.Name != "a-ridge-behind-trees-cards.pdf" {
+		t.Errorf("%+v", cards)
+	}
+	if r := s.ask("GET", classes+made.ID+"/handouts/"+cards.Made, nil); !strings.Contains(r.Header.Get("Content-Disposition"), cards.Name) {
+		t.Errorf("opened, %s is called %s", cards.Name, r.Header.Get("Content-Disposition"))
 	}
 	// Another class of people is another pack.
 	c := made.Class
@@ -292,7 +296,7 @@ func TestHandoutsAreMadeOnce(t *testing.T) {
 			t.Errorf("%v: %d %s", body, r.StatusCode, r.body)
 		}
 	}
-	for _, address := range []string{"nobody/handouts/" + pack.Made, made.ID + "/handouts/0123456789abcdef"} {
+	for _, address := range []string{"nobody/handouts/" + pack.Made, made.ID + "/handouts/0123456789abcdef-pack"} {
 		if r := s.ask("GET", classes+address, nil); r.StatusCode != 404 {
 			t.Errorf("%s: %d", address, r.StatusCode)
 		}

@@ -1738,6 +1738,8 @@ export interface components {
             start: number;
             step: string;
             tool?: components["schemas"]["InHand"];
+            /** @description a towel is laid, and lies for its minutes */
+            towel: boolean;
             /** @description what the student is told */
             words?: string;
         };
@@ -3690,7 +3692,7 @@ export interface components {
         Printed: {
             /** Format: int64 */
             bytes: number;
-            /** @description names it among what was made for the class */
+            /** @description names it among what was made for the class: a sum, and what it is */
             made: string;
             /** @description of the file */
             name: string;

@@ -115,7 +115,7 @@ function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Card[]; te
             {state.phase === 'paused' ? 'Go on' : 'Pause'}
           </Button>
         </Hint>
-        {card?.tool?.kind === 'towel' && running && (
+        {card?.towel && running && (
           <Button className={large} onClick={() => say({ kind: 'lay', step: state.step })}>
             The towel is laid
           </Button>
