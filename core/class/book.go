@@ -148,10 +148,17 @@ func Reorders(ahead []Ahead) []Reorder {
 	return out
 }
 
-// Ordered says what an order comes to, and its price where that is known, hundredths.
-func Ordered(lines []Reorder, currency string) (says string, price int) {
-	if len(lines) == 0 {
+// Ordered says what an order comes to, and its price where that is known, hundredths; known of
+// so many classes ahead are in it.
+func Ordered(lines []Reorder, currency string, known, ahead int) (says string, price int) {
+	switch {
+	case len(lines) > 0:
+	case known == ahead:
 		return "Nothing is lacking for the classes ahead.", 0
+	case known == 0:
+		return "What they need is not known yet: their lessons are being rehearsed.", 0
+	default:
+		return fmt.Sprintf("Nothing is lacking for %d of the %d.", known, ahead), 0
 	}
 	unknown := 0
 	for _, l := range lines {

@@ -96,8 +96,14 @@ func TestAnOrderSaysWhatItComesTo(t *testing.T) {
 		"One thing is lacking; how it is sold is not known.":                      {{Name: "A"}},
 		"2 things are lacking: 12.50 cr. Of 1 it is not known how they are sold.": {{Name: "A", Basket: &basket}, {Name: "B"}},
 	} {
-		if says, _ := class.Ordered(lines, "cr"); says != want {
+		if says, _ := class.Ordered(lines, "cr", 2, 2); says != want {
 			t.Errorf("%q, not %q", says, want)
+		}
+	}
+	// What is not known is not said to be there.
+	for known, want := range []string{"What they need is not known yet: their lessons are being rehearsed.", "Nothing is lacking for 1 of the 2."} {
+		if says, _ := class.Ordered(nil, "cr", known, 2); says != want {
+			t.Errorf("%d of 2 known: %q", known, says)
 		}
 	}
 }

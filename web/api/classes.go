@@ -299,7 +299,7 @@ func (s *Server) reorder(ctx context.Context, in *struct {
 		}
 	}
 	out.Lines = class.Reorders(ahead)
-	out.Says, out.Bought = class.Ordered(out.Lines, currency)
+	out.Says, out.Bought = class.Ordered(out.Lines, currency, out.Painted, out.Classes)
 	return &one[Ordering]{out}, nil
 }
 
