@@ -141,7 +141,7 @@ func (k *cardPrinter) head(r paper.Rect) float64 {
 // picture draws the canvas to aim for, with what is new clear.
 func (k *cardPrinter) picture(r paper.Rect) paper.Rect {
 	view := rehearse.Fresh
-	if k.card.Idle {
+	if !k.card.Marks { // a blot changes little that is seen: its place must not fade
 		view = film.Paint
 	}
 	at := k.m.framed(k.d, r, view, k.card.End)

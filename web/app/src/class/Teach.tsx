@@ -177,10 +177,10 @@ function Clock({ teaching }: { teaching: Teaching }) {
 /** Aim shows the canvas when the step is done, with what is new clear. */
 function Aim({ day, card }: { day: OnDay; card: Card | undefined }) {
   const half = card ? Math.round(card.end * 2) : day.taught.last
-  const picture = useFrame(`${day.taught.frames}/${card && !card.idle ? 'new' : 'paint'}-1600-${half}.png`)
+  const picture = useFrame(`${day.taught.frames}/${card?.marks ? 'new' : 'paint'}-1600-${half}.png`)
   return (
     <div className="max-h-full w-full bg-line shadow-md" style={{ aspectRatio: `${day.taught.width} / ${day.taught.height}` }}>
-      {picture.shown && <img src={picture.shown} alt={card ? `The canvas after step ${card.number}, with what is new clear` : `The finished picture of ${day.taught.title}`} className="block h-full w-full object-contain" />}
+      {picture.shown && <img src={picture.shown} alt={card ? `The canvas after step ${card.number}${card.marks ? ', with what is new clear' : ''}` : `The finished picture of ${day.taught.title}`} className="block h-full w-full object-contain" />}
     </div>
   )
 }
