@@ -51,6 +51,8 @@ func commands() []command {
 		{name: "prep", args: "LESSON.json", about: "everything for a class: paint, what to buy, cuts, set-up, air, cautions", do: prepCommand},
 		{name: "pack", args: "LESSON.json", about: "the class pack as PDF: everything that is given out or lies at hand", do: packCommand},
 		{name: "cards", args: "LESSON.json", about: "step cards as PDF, four or two on a sheet", do: cardsCommand},
+		{name: "rehearse-class", args: "LESSON.json", about: "let simulated students paint it: where they fail, how long they take, what helps", do: rehearseClassCommand},
+		{name: "rescue", args: "LESSON.json --step ID --trouble mud", about: "what helps when a step went wrong, tried on the canvas", do: rescueCommand},
 		{name: "run", args: "EVENTS.json", about: "how a class stood at a minute, or what it came to", do: runCommand},
 		{name: "cut", args: "", about: "how supports are cut from a roll or from sheets", do: cutCommand},
 		{name: "air", args: "", about: "solvent vapour in a room", do: airCommand},

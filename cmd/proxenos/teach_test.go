@@ -11,6 +11,7 @@ import (
 	"proxenos/core/class"
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/pupil"
 	"proxenos/core/teach"
 )
 
@@ -57,6 +58,38 @@ func TestAClassIsRunFromAShell(t *testing.T) {
 		"people is":      {"run", file(func(r *ranClass) { r.Class.People = class.People{} })},
 		"no such file":   {"run", filepath.Join(t.TempDir(), "none.json")},
 		"lesson: title ": {"run", file(func(r *ranClass) { r.Lesson = []byte(`{"format":1,"title":""}`) })},
+	} {
+		if code, _, errs := shell(t, "", args...); code != badInput || !strings.Contains(errs, says) || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d, %q", args, code, errs)
+		}
+	}
+}
+
+func TestAClassIsRehearsedFromAShell(t *testing.T) {
+	name := filepath.Join(t.TempDir(), "ridge.json")
+	if err := os.WriteFile(name, lesson.Encode(sample.Lesson()), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	code, out, errs := shell(t, "", "rehearse-class", name, "--students", "5", "--level", "first", "--seed", "3", "--json")
+	var r pupil.Rehearsed
+	if err := json.Unmarshal([]byte(out), &r); code != fine || err != nil || r.Students != 5 || len(r.Marks) != 4 || r.Middle <= 0 {
+		t.Errorf("exit %d, %v, %s: %+v", code, err, errs, r)
+	}
+	if code, out, _ := shell(t, "", "rehearse-class", name, "--students", "3", "--help-too"); code != fine || !strings.Contains(out, "finish in 30 minutes") {
+		t.Errorf("exit %d: %s", code, out)
+	}
+	picture := filepath.Join(t.TempDir(), "card.png")
+	code, out, errs = shell(t, "", "rescue", name, "--step", "lights", "--trouble", "colour", "-o", picture)
+	if info, err := os.Stat(picture); code != fine || err != nil || info.Size() < 1000 || !strings.Contains(out, "comes back") {
+		t.Errorf("exit %d, %v: %s%s", code, err, out, errs)
+	}
+	for says, args := range map[string][]string{
+		"--level is":    {"rehearse-class", name, "--level", "wizard"},
+		"--students is": {"rehearse-class", name, "--students", "0"},
+		"--minutes is":  {"rehearse-class", name, "--minutes", "-4"},
+		"--step is":     {"rescue", name, "--step", "none", "--trouble", "mud"},
+		"--trouble is":  {"rescue", name, "--step", "lights", "--trouble", "rain"},
+		"are minutes":   {"rescue", name, "--step", "lights", "--trouble", "mud", "--left", "NaN"},
 	} {
 		if code, _, errs := shell(t, "", args...); code != badInput || !strings.Contains(errs, says) || strings.Count(errs, "\n") != 1 {
 			t.Errorf("%v: exit %d, %q", args, code, errs)

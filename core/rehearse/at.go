@@ -67,7 +67,7 @@ func (r *Rehearsal) At(minute float64) *film.Film {
 		*c = cursor{step: i, st: st, film: f}
 		if n > 0 {
 			c.brush = r.pick(l.Steps[i], tools[l.Steps[i].Tool], f)
-			_, _ = clean(l.Steps[i], c.brush, f)
+			_, _ = clean(l.Steps[i], r.manner(i), c.brush, f)
 			c.rng = r.hand(i, st, c.brush, f).Rng
 		}
 	}

@@ -36,15 +36,15 @@ const dampMinutes = 1.5
 
 // clean does to a tool what the step asks before it starts; it returns the ml wiped off and
 // the solvent that stays in, ml.
-func clean(s lesson.Step, b *mark.Brush, f *film.Film) (off, damp float64) {
+func clean(s lesson.Step, m Manner, b *mark.Brush, f *film.Film) (off, damp float64) {
 	b.InHand = -1
 	c := care[s.Care]
-	off = b.Clean(c.tip, c.heel)
+	off = b.Clean(max(c.tip, float32(m.Dirty)), max(c.heel, float32(m.Dirty)))
 	if c.damp > 0 { // it was rinsed when it was last put down, and has dried since
 		since := max(0, f.Now()-b.Used)
 		damp = b.Damp(c.damp*float32(math.Exp(-since/dampMinutes)), f.N-3+film.Solvent)
 	}
-	return off, damp
+	return off, damp + m.damp(b, f)
 }
 
 // dipBelow is the share of its filling below which a tool is dipped again: a brush while it
@@ -58,7 +58,8 @@ func dipBelow(kind lesson.ToolKind) float64 {
 
 // load dips the tool before stroke k, if it needs it: for another shade, or where the step
 // may dip and too little is left.
-func (r *Rehearsal) load(h *mark.Hand, s lesson.Step, st *stage, k int, report *Report) {
+func (r *Rehearsal) load(h *mark.Hand, i int, st *stage, k int, report *Report) {
+	s, m := r.Lesson.Steps[i], r.manner(i)
 	b, stroke := h.Brush, st.plan.Strokes[k]
 	was, sh := b.InHand, st.shadeOf(stroke)
 	if sh == mark.Leftover {
@@ -83,7 +84,7 @@ func (r *Rehearsal) load(h *mark.Hand, s lesson.Step, st *stage, k int, report *
 		report.putBack(st, was, (1-heelLost)*off)
 	}
 	b.InHand = sh
-	dip := mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right, Filling: mark.FillingOf(s.Load)}
+	dip := mark.Dip{Left: st.shades[sh].left, Right: st.shades[sh].right, Filling: m.filling(s.Load)}
 	dip.Need, dip.Corner = st.need(h, k, b.Holds(dip.Filling))
 	dip.Stray = r.stray(s, report.Dips)
 	held := make([]float64, h.Film.N)

@@ -44,6 +44,7 @@ type Rehearsal struct {
 	tools    map[string]*mark.Brush // and the tools
 	planning sync.Mutex
 	regions  map[string]*scene.Region // while it is painted
+	manners  func(step int) Manner    // nil for as it is written
 
 	mu     sync.Mutex
 	cursor cursor
@@ -132,16 +133,21 @@ func Try(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, step string) (R
 	return r.Reports[i], nil
 }
 
-// paintSteps carries out the first upto steps.
+// paintSteps carries out the first upto steps, as they are written.
 func paintSteps(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, upto int, progress Progress) (*Rehearsal, *film.Film, *meter, error) {
+	return paintPart(ctx, prev, l, cell, upto, upto, nil, progress)
+}
+
+// paintPart carries out the first upto steps, from step own on in manners of their own.
+func paintPart(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell float64, own, upto int, manners func(step int) Manner, progress Progress) (*Rehearsal, *film.Film, *meter, error) {
 	cell = cellOf(l, cell)
-	r := &Rehearsal{Lesson: l, times: l.Clock(), regions: map[string]*scene.Region{}}
+	r := &Rehearsal{Lesson: l, times: l.Clock(), regions: map[string]*scene.Region{}, manners: manners}
 	m := &meter{}
 	done := 0
 	var f *film.Film
 	brushes := map[string]*mark.Brush{}
 	if prev != nil && prev.Final.Cell == cell {
-		done = prev.keptBefore(min(upto, lesson.Shared(prev.Lesson, l)))
+		done = prev.keptBefore(min(own, upto, lesson.Shared(prev.Lesson, l)))
 	}
 	if done > 0 {
 		r.stages, r.every = append(r.stages, prev.stages[:done]...), prev.every

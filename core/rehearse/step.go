@@ -17,7 +17,9 @@ func (r *Rehearsal) plan(i, ingredients int) *stage {
 	s := r.Lesson.Steps[i]
 	st := &stage{}
 	if z, ok := r.Lesson.Zone(s.Zone); ok {
-		st.plan = mark.Make(r.Lesson, s, r.region(z))
+		m := r.manner(i)
+		st.plan = mark.Make(r.Lesson, m.seed(s), r.region(z))
+		st.plan.Strokes = m.makes(st.plan.Strokes)
 	}
 	st.onBase = r.onBase(i)
 	st.shades = r.shadesOf(s, st.plan.Blends, ingredients)
@@ -57,7 +59,7 @@ func (r *Rehearsal) perform(i int, st *stage, f *film.Film, tool *mark.Brush, re
 		// A towel beside which work goes on takes its oil at once: nothing else is done
 		// where it lies, and the clock must not run ahead of that work.
 		f.At(start + goes)
-		report.Off = r.lift(s, st.plan.Region, f)
+		report.Off = r.lift(i, st.plan.Region, f)
 		report.Wiped = report.Off
 	default:
 		return r.strokes(i, st, f, tool, rec, report, made)
@@ -71,7 +73,7 @@ func (r *Rehearsal) strokes(i int, st *stage, f *film.Film, tool *mark.Brush, re
 	brush := r.pick(s, tool, f)
 	report.Had = brush.Carried()
 	report.Hand = s.Care.Minutes()
-	report.Wiped, report.Wetted = clean(s, brush, f)
+	report.Wiped, report.Wetted = clean(s, r.manner(i), brush, f)
 	hand := r.hand(i, st, brush, f)
 	for k := range st.plan.Strokes {
 		r.stroke(hand, i, st, k, rec, &report)
@@ -152,12 +154,13 @@ func (r *Rehearsal) pick(s lesson.Step, left *mark.Brush, f *film.Film) *mark.Br
 
 func (r *Rehearsal) hand(i int, st *stage, b *mark.Brush, f *film.Film) *mark.Hand {
 	s := r.Lesson.Steps[i]
-	rng := rand.New(rand.NewPCG(scene.Seed(r.Lesson, s.ID), 2))
-	h := &mark.Hand{Film: f, Brush: b, Pressure: mark.PressureOf(s.Pressure), Rng: rng}
+	m := r.manner(i)
+	rng := rand.New(rand.NewPCG(scene.Seed(r.Lesson, m.seed(s).ID), 2))
+	h := &mark.Hand{Film: f, Brush: b, Pressure: m.pressure(s.Pressure), Rng: rng}
 	if st.plan.Region != nil {
-		h.Within, h.Soft, h.Lost = st.plan.Region, r.softness(s, st.plan.Region), r.lost(s, st.plan.Region)
+		h.Within, h.Soft, h.Lost = m.within(st.plan.Region), r.softness(s, st.plan.Region), r.lost(s, st.plan.Region)
 		if s.Technique == lesson.Feather {
-			h.Within = nil // an edge is softened by crossing it
+			h.Within = m.within(nil) // an edge is softened by crossing it
 		}
 	}
 	return h
@@ -231,7 +234,7 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 	h.Film.At(r.clock(i, max(begins, math.Floor(minute/ageEvery)*ageEvery)))
 	switch {
 	case len(st.shades) > 0:
-		r.load(h, s, st, k, report)
+		r.load(h, i, st, k, report)
 		if rec != nil {
 			rec.Hand = uint8(max(0, h.Brush.InHand))
 		}
@@ -243,6 +246,11 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 	}
 	report.Hand += stroke.Minutes(h.Brush.Tool.Kind)
 	h.Make(stroke)
+	for again := r.manner(i).Again; again > 0; again-- {
+		if again >= 1 || h.Rng.Float64() < again {
+			h.Make(stroke)
+		}
+	}
 }
 
 // ageEvery is how often, in minutes, paint that is being worked on is brought up
@@ -250,17 +258,18 @@ func (r *Rehearsal) stroke(h *mark.Hand, i int, st *stage, k int, rec *film.Reco
 const ageEvery = 4
 
 // lift blots or scrapes the region of a step and returns the ml taken off.
-func (r *Rehearsal) lift(s lesson.Step, reg *scene.Region, f *film.Film) float64 {
+func (r *Rehearsal) lift(i int, reg *scene.Region, f *film.Film) float64 {
 	if reg == nil {
 		return 0
 	}
+	s, where := r.Lesson.Steps[i], r.manner(i).within(reg)
 	var off float64
 	firm := mark.PressureOf(s.Pressure)
 	seed := scene.Seed(r.Lesson, s.ID)
 	for y := range f.H {
 		for x := range f.W {
 			mx, my := (float64(x)+0.5)*f.Cell, (float64(y)+0.5)*f.Cell
-			if !reg.Inside(mx, my) {
+			if !where.Inside(mx, my) {
 				continue
 			}
 			lies := 0.75 + 0.25*noise.Fractal(seed, mx/12, my/12, 3) // cloth has folds

@@ -1,0 +1,324 @@
+package pupil
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"runtime"
+	"slices"
+
+	"proxenos/core/fault"
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/scene"
+)
+
+// Cell is the side of a cell of a student's canvas, mm.
+const Cell = 1.5
+
+// A Class is who comes.
+type Class struct {
+	Levels  []lesson.Level // of each student
+	Minutes float64        // that there are; 0 for the lesson's own session
+	Seed    uint64         // who they are: the same come with the same
+	Hand    *Traits        // everybody's, instead of one by level; nil for by level
+}
+
+// Bounds of a class that is rehearsed.
+const MostStudents = 200
+
+// How somebody fails at a step.
+type Failure string
+
+// The failures.
+const (
+	Muddy  Failure = "mud"
+	Thin   Failure = "slips"
+	Off    Failure = "colour"
+	Beside Failure = "edge"
+	Heavy  Failure = "thick"
+)
+
+// Name says a failure in words.
+func (f Failure) Name() string {
+	return map[Failure]string{Muddy: "goes to mud", Thin: "does not stick", Off: "is another colour", Beside: "lands beside its place", Heavy: "is too thick to go over"}[f]
+}
+
+// Failures are all of them.
+func Failures() []Failure { return []Failure{Muddy, Thin, Off, Beside, Heavy} }
+
+// A Mark is what became of a step in a class.
+type Mark struct {
+	Step   int                 `json:"step" doc:"from 0"`
+	Fails  float64             `json:"fails" doc:"share of the students that fail at it"`
+	How    map[Failure]float64 `json:"how" doc:"and how: shares; one may fail in several ways"`
+	Low    float64             `json:"low" doc:"minutes that one in ten stays below"`
+	Middle float64             `json:"middle" doc:"minutes of the one in the middle"`
+	High   float64             `json:"high" doc:"minutes that one in ten goes beyond"`
+}
+
+// A Rehearsed class.
+type Rehearsed struct {
+	Students int     `json:"students"`
+	Marks    []Mark  `json:"marks" doc:"a step each, in the order of the script"`
+	Finish   float64 `json:"finish" doc:"share of the students that finish in the minutes there are"`
+	Low      float64 `json:"low" doc:"minutes of the whole lesson that one in ten stays below"`
+	Middle   float64 `json:"middle"`
+	High     float64 `json:"high"`
+	Minutes  float64 `json:"minutes" doc:"that there are"`
+	Failed   float64 `json:"failed" doc:"steps that one student fails at, on average"`
+	Hardest  []int   `json:"hardest" doc:"the steps at which most fail, five at most, the worst first"`
+	Helps    []Help  `json:"helps" doc:"what was tried to help, what helps most first"`
+}
+
+// fatigue: who paints for an hour without a break is slower from then on.
+const (
+	tiredAfter = 60.0
+	tired      = 1.1
+)
+
+// A student is one hand, and what changes it at some steps.
+type student struct {
+	traits Traits
+	seed   uint64
+}
+
+// students are those who come.
+func (c Class) students() []student {
+	out := make([]student, len(c.Levels))
+	for n, of := range c.Levels {
+		rng := rand.New(rand.NewPCG(c.Seed, uint64(n)+1))
+		out[n] = student{Draw(of, rng), rng.Uint64()}
+		if c.Hand != nil {
+			out[n].traits = *c.Hand
+		}
+	}
+	return out
+}
+
+// an aid changes how students paint some steps.
+type aid func(step int, t Traits) Traits
+
+// Rehearse lets a class paint a lesson. told hears how far it is; it may be nil.
+func Rehearse(ctx context.Context, l *lesson.Lesson, c Class, told func(done, of int)) (*Rehearsed, error) {
+	return rehearseWith(ctx, l, c, nil, told)
+}
+
+func rehearseWith(ctx context.Context, l *lesson.Lesson, c Class, help aid, told func(done, of int)) (*Rehearsed, error) {
+	if len(c.Levels) == 0 || len(c.Levels) > MostStudents {
+		return nil, fmt.Errorf("the class has %d students: give 1 to %d", len(c.Levels), MostStudents)
+	}
+	plan, err := rehearse.Part(ctx, nil, l, Cell, 0, len(l.Steps), nil, nil)
+	if err != nil {
+		return nil, err
+	}
+	all := c.students()
+	results := make([]result, len(all))
+	errs := make([]error, len(all))
+	var group fault.Group
+	next, done := make(chan int), make(chan bool, len(all))
+	for range min(len(all), runtime.GOMAXPROCS(0)) {
+		group.Go(func() {
+			for n := range next {
+				results[n], errs[n] = all[n].paints(ctx, l, plan, help)
+				done <- true
+			}
+		})
+	}
+	group.Go(func() {
+		defer close(next)
+		for n := range all {
+			select {
+			case next <- n:
+			case <-ctx.Done():
+				return
+			}
+		}
+	})
+	for n := range all {
+		select {
+		case <-done:
+		case <-ctx.Done():
+		}
+		if told != nil && ctx.Err() == nil {
+			told(n+1, len(all))
+		}
+	}
+	group.Wait()
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	if i := slices.IndexFunc(errs, func(err error) bool { return err != nil }); i >= 0 {
+		return nil, errs[i]
+	}
+	return gather(l, c, results), nil
+}
+
+// A result is what became of one student.
+type result struct {
+	fails   []map[Failure]bool
+	minutes []float64
+}
+
+// paints lets a student paint.
+func (s student) paints(ctx context.Context, l *lesson.Lesson, plan *rehearse.Rehearsal, help aid) (result, error) {
+	manners := make([]rehearse.Manner, len(l.Steps))
+	for i, step := range l.Steps {
+		t := s.traits
+		if help != nil {
+			t = help(i, t)
+		}
+		manners[i] = t.manner(step, rand.New(rand.NewPCG(s.seed, scene.Seed(l, step.ID))))
+	}
+	r, err := rehearse.Part(ctx, nil, l, Cell, 0, len(l.Steps), func(i int) rehearse.Manner { return manners[i] }, nil)
+	if err != nil {
+		return result{}, err
+	}
+	out := result{minutes: s.minutes(l)}
+	for i := range l.Steps {
+		out.fails = append(out.fails, fails(l, i, manners[i], r.Reports[i], plan.Reports[i]))
+	}
+	return out, nil
+}
+
+// minutes are how long a student takes for each step.
+func (s student) minutes(l *lesson.Lesson) []float64 {
+	out := make([]float64, len(l.Steps))
+	var since float64
+	for i, step := range l.Steps {
+		out[i] = step.Minutes
+		switch {
+		case step.Technique.Idle() && step.Minutes >= lesson.BreakIs:
+			since = 0
+			continue
+		case step.Technique.Idle() || step.Technique == lesson.Blot:
+		default:
+			out[i] *= s.traits.Pace
+			if since >= tiredAfter {
+				out[i] *= tired
+			}
+		}
+		since += out[i]
+	}
+	return out
+}
+
+// From when on somebody fails, beside what comes of the lesson as it is written.
+const (
+	mudMore   = 0.15 // share that went to mud
+	thinLess  = 0.60 // share of what the step is to cover
+	laysLess  = 0.80 // of the paint that it is to lay
+	leastArea = 0.5  // cm² from which that is looked at
+	colourOff = 5.0  // ΔE00
+	edgeMore  = 3.0  // cm of another edge to be repaired
+	besideBy  = 0.4  // of how wide or high a thing is
+	thickMore = 1.7
+	thickFrom = 150.0 // µm
+)
+
+// fails tells how a student fails at a step, from the reports of theirs and of the lesson as it
+// is written.
+func fails(l *lesson.Lesson, i int, m rehearse.Manner, own, plan rehearse.Report) map[Failure]bool {
+	out := map[Failure]bool{}
+	s := l.Steps[i]
+	if !s.Technique.Marks() || len(s.Mixtures) == 0 {
+		return out
+	}
+	out[Muddy] = own.Mud-plan.Mud >= mudMore
+	out[Thin] = plan.Area >= leastArea && own.Area < thinLess*plan.Area && own.On < laysLess*plan.On
+	out[Off] = !out[Muddy] && own.Delta-plan.Delta >= colourOff
+	out[Heavy] = own.Thick > thickMore*plan.Thick && own.Thick > thickFrom
+	out[Beside] = own.Crossed.Edge-plan.Crossed.Edge >= edgeMore
+	if z, ok := l.Zone(s.Zone); ok && len(z.Outline) > 1 {
+		w, h := extent(z)
+		out[Beside] = out[Beside] || math.Abs(m.Miss.X) > besideBy*w || math.Abs(m.Miss.Y) > besideBy*h
+	}
+	for f, is := range out {
+		if !is {
+			delete(out, f)
+		}
+	}
+	return out
+}
+
+// extent is how wide and high a zone is.
+func extent(z lesson.Zone) (w, h float64) {
+	lo, hi := z.Outline[0], z.Outline[0]
+	for _, p := range z.Outline {
+		lo, hi = lesson.Point{X: min(lo.X, p.X), Y: min(lo.Y, p.Y)}, lesson.Point{X: max(hi.X, p.X), Y: max(hi.Y, p.Y)}
+	}
+	return hi.X - lo.X, hi.Y - lo.Y
+}
+
+// most is how many of the hardest steps are named.
+const most = 5
+
+// gather counts what became of all.
+func gather(l *lesson.Lesson, c Class, results []result) *Rehearsed {
+	n := float64(len(results))
+	out := &Rehearsed{Students: len(results), Marks: make([]Mark, len(l.Steps)), Minutes: c.Minutes, Hardest: []int{}, Helps: []Help{}}
+	if out.Minutes == 0 {
+		out.Minutes = float64(l.Session)
+	}
+	totals := make([]float64, len(results))
+	for i := range l.Steps {
+		m := Mark{Step: i, How: map[Failure]float64{}}
+		took := make([]float64, len(results))
+		for k, r := range results {
+			took[k] = r.minutes[i]
+			totals[k] += took[k]
+			if len(r.fails[i]) > 0 {
+				m.Fails += 1 / n
+				out.Failed += 1 / n
+			}
+			for f := range r.fails[i] {
+				m.How[f] += 1 / n
+			}
+		}
+		m.Fails = round(m.Fails)
+		for f, share := range m.How {
+			m.How[f] = round(share)
+		}
+		m.Low, m.Middle, m.High = tenths(took)
+		out.Marks[i] = m
+	}
+	out.Low, out.Middle, out.High = tenths(totals)
+	for _, t := range totals {
+		if t <= out.Minutes {
+			out.Finish += 1 / n
+		}
+	}
+	out.Finish, out.Failed = round(out.Finish), round(out.Failed)
+	list := slices.Clone(out.Marks)
+	slices.SortStableFunc(list, func(a, b Mark) int {
+		switch {
+		case a.Fails > b.Fails:
+			return -1
+		case a.Fails < b.Fails:
+			return 1
+		}
+		return 0
+	})
+	for _, m := range list {
+		if m.Fails > 0 && len(out.Hardest) < most {
+			out.Hardest = append(out.Hardest, m.Step)
+		}
+	}
+	return out
+}
+
+// tenths are the value that one in ten stays below, the middle, and the one that one in ten goes
+// beyond.
+func tenths(list []float64) (low, middle, high float64) {
+	sorted := slices.Sorted(slices.Values(list))
+	at := func(share float64) float64 {
+		x := share * float64(len(sorted)-1)
+		i := int(x)
+		j := min(len(sorted)-1, i+1)
+		return round(sorted[i] + (x-float64(i))*(sorted[j]-sorted[i]))
+	}
+	return at(0.1), at(0.5), at(0.9)
+}
+
+func round(v float64) float64 { return math.Round(1000*v) / 1000 }
