@@ -11,7 +11,9 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/pupil"
 	"proxenos/core/rehearse"
+	"proxenos/core/rescue"
 	"proxenos/core/rule"
 	"proxenos/core/score"
 	"proxenos/core/starter"
@@ -29,16 +31,19 @@ const (
 	OrderJob    = "order"
 	FitJob      = "fit"
 	PrintJob    = "print"
+	RescueJob   = "rescue"
+	LateJob     = "late"
+	PupilsJob   = "pupils"
 )
 
 // Kinds are all of them.
 func Kinds() []string {
-	return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob, PrintJob}
+	return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob, PrintJob, RescueJob, LateJob, PupilsJob}
 }
 
 // Asked is what a job is asked for. Which fields count depends on its kind.
 type Asked struct {
-	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class"`
+	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it"`
 	Lesson  string          `json:"lesson" maxLength:"40"`
 	From    int             `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that it is about"`
 	Edit    *lesson.AnyEdit `json:"edit,omitempty" doc:"try: what is tried"`
@@ -47,7 +52,10 @@ type Asked struct {
 	Where   string          `json:"where,omitempty" maxLength:"100" doc:"rank: of which finding"`
 	Accept  bool            `json:"accept,omitempty" doc:"mend: whether what is a choice is chosen as well, in a lesson that nobody has worked on yet"`
 	Minutes int             `json:"minutes,omitempty" minimum:"5" maximum:"600" doc:"fit: into how many minutes"`
-	Class   string          `json:"class,omitempty" maxLength:"40" doc:"print: which class; lesson and from are those it teaches"`
+	Class   string          `json:"class,omitempty" maxLength:"40" doc:"print, rescue, late, pupils: which class; lesson and from are those it teaches"`
+	Step    int             `json:"step,omitempty" minimum:"0" maximum:"499" doc:"rescue: which step went wrong, from 0"`
+	Trouble rescue.Trouble  `json:"trouble,omitempty" maxLength:"20" doc:"rescue: what went wrong"`
+	Number  int             `json:"number,omitempty" minimum:"0" maximum:"20000" doc:"rescue, late: how much had happened when it was asked"`
 	Print   *handout.Order  `json:"print,omitempty" doc:"print: which handouts, and how"`
 	Watcher string          `json:"watcher,omitempty" maxLength:"40" doc:"the stream of events that waits for it; when that ends it is stopped"`
 }
@@ -60,6 +68,9 @@ type Came struct {
 	Order   *score.Timed        `json:"order,omitempty"`
 	Fitting *score.Fitting      `json:"fitting,omitempty"`
 	Printed *Printed            `json:"printed,omitempty"`
+	Rescued *Rescued            `json:"rescued,omitempty"`
+	Late    *Late               `json:"late,omitempty"`
+	Pupils  *pupil.Found    `json:"pupils,omitempty"`
 }
 
 // Trial is what an edit would do: the canvas before and after, and what the rules say.
@@ -117,6 +128,12 @@ func (a *Asked) Check() error {
 				faults = append(faults, lesson.Fault{Path: "print", Problem: "is not right", Cure: err.Error()})
 			}
 		}
+	case RescueJob:
+		need(a.Class != "", "class", "name the class")
+		need(rescue.Known(a.Trouble), "trouble", "name one of those that are offered")
+		need(a.Step >= 0 && a.Step < 500, "step", "name the step that went wrong")
+	case LateJob, PupilsJob:
+		need(a.Class != "", "class", "name the class")
 	case RehearseJob, MendJob, OrderJob:
 	default:
 		faults = append(faults, lesson.Fault{Path: "kind", Problem: fmt.Sprintf("is %q", a.Kind), Cure: fmt.Sprintf("use one of %v", Kinds())})
@@ -135,7 +152,7 @@ func (a Asked) Job(studio string) (store.Job, error) {
 	if err != nil {
 		return store.Job{}, err
 	}
-	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: a.Kind == MendJob || a.Kind == FitJob || a.Kind == PrintJob, Bound: a.Kind != MendJob}, nil
+	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: slices.Contains([]string{MendJob, FitJob, PrintJob, PupilsJob}, a.Kind), Bound: a.Kind != MendJob && a.Kind != PupilsJob}, nil
 }
 
 // CarryOut does what a job asks for. say tells how far it is.
@@ -172,6 +189,12 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 		out.Fitting, err = d.fit(ctx, r, l, a.Minutes)
 	case PrintJob:
 		out.Printed, err = room.print(ctx, a, say)
+	case RescueJob:
+		out.Rescued, err = room.rescue(ctx, a)
+	case LateJob:
+		out.Late, err = room.late(ctx, a, say)
+	case PupilsJob:
+		out.Pupils, err = room.strangers(ctx, a, say)
 	}
 	return out, err
 }

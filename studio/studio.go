@@ -31,6 +31,7 @@ type Desk struct {
 	hot    *lru.Cache[store.Artifact, []byte] // what was asked for last
 
 	paintings *lru.Cache[string, struct{}] // that are known to be a studio's
+	stages    *lru.Cache[string, *staged]  // classes that run
 }
 
 // hotMost is how many artifacts are kept in memory, and hotSize the largest of them, bytes.
@@ -51,7 +52,11 @@ func New(s *store.Store, e *easel.Easel, build string) *Desk {
 	if err != nil {
 		panic(err)
 	}
-	return &Desk{Store: s, Easel: e, Build: build, hot: hot, paintings: paintings}
+	stages, err := lru.New[string, *staged](stagesMost)
+	if err != nil {
+		panic(err)
+	}
+	return &Desk{Store: s, Easel: e, Build: build, hot: hot, paintings: paintings, stages: stages}
 }
 
 // Artifact returns what is kept at an address, or makes and keeps it. What was made of a

@@ -55,7 +55,7 @@ func rehearseClassCommand(ctx context.Context, args []string, in io.Reader, out 
 	return fine, writeRehearsed(out, l, r)
 }
 
-func writeRehearsed(out io.Writer, l *lesson.Lesson, r *pupil.Rehearsed) error {
+func writeRehearsed(out io.Writer, l *lesson.Lesson, r *pupil.Found) error {
 	fmt.Fprintf(out, "%d students, %.0f %% finish in %g minutes; they take %.0f (one in ten less than %.0f, one in ten more than %.0f)\neach fails at %.1f of %d steps; the hardest:\n",
 		r.Students, 100*r.Finish, r.Minutes, r.Middle, r.Low, r.High, r.Failed, len(l.Steps))
 	w := tabwriter.NewWriter(out, 0, 0, 2, ' ', 0)
@@ -121,7 +121,7 @@ func rescueCommand(ctx context.Context, args []string, in io.Reader, out io.Writ
 	}
 	switch {
 	case *asJSON:
-		return fine, json.NewEncoder(out).Encode(card.Card)
+		return fine, json.NewEncoder(out).Encode(card.Advice)
 	case *name == "-":
 		return fine, nil
 	}

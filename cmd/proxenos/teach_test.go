@@ -71,7 +71,7 @@ func TestAClassIsRehearsedFromAShell(t *testing.T) {
 		t.Fatal(err)
 	}
 	code, out, errs := shell(t, "", "rehearse-class", name, "--students", "5", "--level", "first", "--seed", "3", "--json")
-	var r pupil.Rehearsed
+	var r pupil.Found
 	if err := json.Unmarshal([]byte(out), &r); code != fine || err != nil || r.Students != 5 || len(r.Marks) != 4 || r.Middle <= 0 {
 		t.Errorf("exit %d, %v, %s: %+v", code, err, errs, r)
 	}

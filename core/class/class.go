@@ -185,13 +185,14 @@ var paces = [3]float64{1.5, 1.25, 1.05}
 
 // Takes is how many minutes the lesson takes these people: at the pace that the lesson says,
 // where it says one, else at that which is usual for who they are.
-func (c Class) Takes(l *lesson.Lesson) float64 { return c.paced(l).ClassMinutes() }
+func (c Class) Takes(l *lesson.Lesson) float64 { return c.Paced(l).ClassMinutes() }
 
 // Clock says when each step takes place with these people, in minutes from the start, at the
 // pace of [Class.Takes].
-func (c Class) Clock(l *lesson.Lesson) []lesson.Moment { return c.paced(l).ClassClock() }
+func (c Class) Clock(l *lesson.Lesson) []lesson.Moment { return c.Paced(l).ClassClock() }
 
-func (c Class) paced(l *lesson.Lesson) *lesson.Lesson {
+// Paced is a lesson at the pace of the class, where it names none itself.
+func (c Class) Paced(l *lesson.Lesson) *lesson.Lesson {
 	at := *l
 	if at.Pace == 0 {
 		p := c.People

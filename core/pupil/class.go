@@ -8,6 +8,7 @@ import (
 	"runtime"
 	"slices"
 
+	"proxenos/core/class"
 	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -23,6 +24,16 @@ type Class struct {
 	Minutes float64        // that there are; 0 for the lesson's own session
 	Seed    uint64         // who they are: the same come with the same
 	Hand    *Traits        // everybody's, instead of one by level; nil for by level
+}
+
+// Of is the class of so many people, by what they have learnt.
+func Of(people class.People, minutes float64, seed uint64) Class {
+	c := Class{Minutes: minutes, Seed: seed}
+	for level, n := range map[lesson.Level]int{lesson.FirstSteps: people.First, lesson.SomePractice: people.Some, lesson.Experienced: people.Experienced} {
+		c.Levels = append(c.Levels, slices.Repeat([]lesson.Level{level}, n)...)
+	}
+	slices.Sort(c.Levels)
+	return c
 }
 
 // Bounds of a class that is rehearsed.
@@ -48,8 +59,8 @@ func (f Failure) Name() string {
 // Failures are all of them.
 func Failures() []Failure { return []Failure{Muddy, Thin, Off, Beside, Heavy} }
 
-// A Mark is what became of a step in a class.
-type Mark struct {
+// A Fate is what became of a step in a class.
+type Fate struct {
 	Step   int                 `json:"step" doc:"from 0"`
 	Fails  float64             `json:"fails" doc:"share of the students that fail at it"`
 	How    map[Failure]float64 `json:"how" doc:"and how: shares; one may fail in several ways"`
@@ -58,10 +69,10 @@ type Mark struct {
 	High   float64             `json:"high" doc:"minutes that one in ten goes beyond"`
 }
 
-// A Rehearsed class.
-type Rehearsed struct {
+// Found is what was found when a class painted a lesson.
+type Found struct {
 	Students int     `json:"students"`
-	Marks    []Mark  `json:"marks" doc:"a step each, in the order of the script"`
+	Marks    []Fate  `json:"marks" doc:"a step each, in the order of the script"`
 	Finish   float64 `json:"finish" doc:"share of the students that finish in the minutes there are"`
 	Low      float64 `json:"low" doc:"minutes of the whole lesson that one in ten stays below"`
 	Middle   float64 `json:"middle"`
@@ -101,11 +112,11 @@ func (c Class) students() []student {
 type aid func(step int, t Traits) Traits
 
 // Rehearse lets a class paint a lesson. told hears how far it is; it may be nil.
-func Rehearse(ctx context.Context, l *lesson.Lesson, c Class, told func(done, of int)) (*Rehearsed, error) {
+func Rehearse(ctx context.Context, l *lesson.Lesson, c Class, told func(done, of int)) (*Found, error) {
 	return rehearseWith(ctx, l, c, nil, told)
 }
 
-func rehearseWith(ctx context.Context, l *lesson.Lesson, c Class, help aid, told func(done, of int)) (*Rehearsed, error) {
+func rehearseWith(ctx context.Context, l *lesson.Lesson, c Class, help aid, told func(done, of int)) (*Found, error) {
 	if len(c.Levels) == 0 || len(c.Levels) > MostStudents {
 		return nil, fmt.Errorf("the class has %d students: give 1 to %d", len(c.Levels), MostStudents)
 	}
@@ -255,15 +266,15 @@ func extent(z lesson.Zone) (w, h float64) {
 const most = 5
 
 // gather counts what became of all.
-func gather(l *lesson.Lesson, c Class, results []result) *Rehearsed {
+func gather(l *lesson.Lesson, c Class, results []result) *Found {
 	n := float64(len(results))
-	out := &Rehearsed{Students: len(results), Marks: make([]Mark, len(l.Steps)), Minutes: c.Minutes, Hardest: []int{}, Helps: []Help{}}
+	out := &Found{Students: len(results), Marks: make([]Fate, len(l.Steps)), Minutes: c.Minutes, Hardest: []int{}, Helps: []Help{}}
 	if out.Minutes == 0 {
 		out.Minutes = float64(l.Session)
 	}
 	totals := make([]float64, len(results))
 	for i := range l.Steps {
-		m := Mark{Step: i, How: map[Failure]float64{}}
+		m := Fate{Step: i, How: map[Failure]float64{}}
 		took := make([]float64, len(results))
 		for k, r := range results {
 			took[k] = r.minutes[i]
@@ -291,7 +302,7 @@ func gather(l *lesson.Lesson, c Class, results []result) *Rehearsed {
 	}
 	out.Finish, out.Failed = round(out.Finish), round(out.Failed)
 	list := slices.Clone(out.Marks)
-	slices.SortStableFunc(list, func(a, b Mark) int {
+	slices.SortStableFunc(list, func(a, b Fate) int {
 		switch {
 		case a.Fails > b.Fails:
 			return -1

@@ -35,7 +35,7 @@ type plan struct {
 
 // Help tries what would help most against what was found, rehearses the class again with each,
 // and adds it to what was found, what helps most first. told hears how far it is; it may be nil.
-func (r *Rehearsed) Help(ctx context.Context, l *lesson.Lesson, c Class, told func(done, of int)) error {
+func (r *Found) Help(ctx context.Context, l *lesson.Lesson, c Class, told func(done, of int)) error {
 	plans := r.plans(l)
 	r.Helps = []Help{}
 	for n, p := range plans {
@@ -67,7 +67,7 @@ func (r *Rehearsed) Help(ctx context.Context, l *lesson.Lesson, c Class, told fu
 }
 
 // plans are what is worth trying, by where and how a class fails.
-func (r *Rehearsed) plans(l *lesson.Lesson) (out []plan) {
+func (r *Found) plans(l *lesson.Lesson) (out []plan) {
 	if len(r.Hardest) == 0 && r.Finish == 1 {
 		return nil
 	}

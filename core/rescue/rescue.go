@@ -23,20 +23,20 @@ type Asked struct {
 	Pace    float64 // minutes of this class for one of the script; 0 stands for 1
 }
 
-// A Card answers a hand that is up.
-type Card struct {
-	Step    int      `json:"step"`
-	Trouble Trouble  `json:"trouble"`
-	How     string   `json:"how" doc:"how it came about on the simulated canvas"`
-	Says    string   `json:"says" doc:"what to do, in one sentence"`
-	Helps   bool     `json:"helps" doc:"whether it brings most of it back in the minutes that are left"`
-	Lost    float64  `json:"lost" doc:"ΔE00 that the trouble costs, on average over the patches where one sees it"`
-	Area    float64  `json:"area" doc:"cm² on which one sees it"`
-	Tried   []Remedy `json:"tried" doc:"what was tried, the best first"`
+// Advice answers a hand that is up.
+type Advice struct {
+	Step    int     `json:"step"`
+	Trouble Trouble `json:"trouble"`
+	How     string  `json:"how" doc:"how it came about on the simulated canvas"`
+	Says    string  `json:"says" doc:"what to do, in one sentence"`
+	Helps   bool    `json:"helps" doc:"whether it brings most of it back in the minutes that are left"`
+	Lost    float64 `json:"lost" doc:"ΔE00 that the trouble costs, on average over the patches where one sees it"`
+	Area    float64 `json:"area" doc:"cm² on which one sees it"`
+	Tried   []Tried `json:"tried" doc:"what was tried, the best first"`
 }
 
-// A Remedy that was tried.
-type Remedy struct {
+// Tried is a remedy that was tried.
+type Tried struct {
 	Says    string  `json:"says"`
 	Minutes float64 `json:"minutes" doc:"at the pace of the class"`
 	Back    float64 `json:"back" doc:"share of what was lost that comes back; below 0 where it makes it worse"`
@@ -46,7 +46,7 @@ type Remedy struct {
 
 // A Rescue is a card with the canvases that it was measured on.
 type Rescue struct {
-	Card
+	Advice
 	before, after *film.Film // as it went wrong; with the first remedy
 	at            image.Point
 }
@@ -89,7 +89,7 @@ func For(ctx context.Context, r *rehearse.Rehearsal, a Asked) (*Rescue, error) {
 	if err := w.plant(ctx, troubles[k]); err != nil {
 		return nil, err
 	}
-	out := &Rescue{Card: Card{Step: a.Step, Trouble: a.Trouble, How: w.wrong.how, Tried: []Remedy{}}, before: w.wrong.canvas.Final, after: w.wrong.canvas.Final}
+	out := &Rescue{Advice: Advice{Step: a.Step, Trouble: a.Trouble, How: w.wrong.how, Tried: []Tried{}}, before: w.wrong.canvas.Final, after: w.wrong.canvas.Final}
 	out.Lost, out.Area, out.at = w.seen()
 	if out.Area < leastArea {
 		out.Says, out.Helps = "Go on: from two metres nobody sees it.", true
@@ -122,7 +122,7 @@ func (w *work) tryAll(ctx context.Context, tries []try, out *Rescue) ([]*film.Fi
 	}}
 	lost := w.sum(w.wrong.bad)
 	type tried struct {
-		Remedy
+		Tried
 		film *film.Film
 		err  error
 	}
@@ -132,7 +132,7 @@ func (w *work) tryAll(ctx context.Context, tries []try, out *Rescue) ([]*film.Fi
 		if c, ok := t.course(p); ok {
 			one := &tried{}
 			all = append(all, one)
-			group.Go(func() { one.Remedy, one.film, one.err = w.carry(ctx, c, where, lost, out.Lost) })
+			group.Go(func() { one.Tried, one.film, one.err = w.carry(ctx, c, where, lost, out.Lost) })
 		}
 	}
 	group.Wait()
@@ -141,17 +141,17 @@ func (w *work) tryAll(ctx context.Context, tries []try, out *Rescue) ([]*film.Fi
 			return nil, t.err
 		}
 	}
-	slices.SortStableFunc(all, func(a, b *tried) int { return a.compare(b.Remedy) })
+	slices.SortStableFunc(all, func(a, b *tried) int { return a.compare(b.Tried) })
 	var films []*film.Film
 	for _, t := range all {
-		out.Tried, films = append(out.Tried, t.Remedy), append(films, t.film)
+		out.Tried, films = append(out.Tried, t.Tried), append(films, t.film)
 	}
 	return films, nil
 }
 
 // compare puts what there are the minutes for first, then what brings back more; of what is
 // alike, the quicker.
-func (a Remedy) compare(b Remedy) int {
+func (a Tried) compare(b Tried) int {
 	switch {
 	case a.Fits != b.Fits && a.Fits:
 		return -1
@@ -163,7 +163,7 @@ func (a Remedy) compare(b Remedy) int {
 
 // carry carries a course out on the spoiled canvas, where it is spoiled alone, and measures what
 // comes back.
-func (w *work) carry(ctx context.Context, c course, where spot, lost, mean float64) (Remedy, *film.Film, error) {
+func (w *work) carry(ctx context.Context, c course, where spot, lost, mean float64) (Tried, *film.Film, error) {
 	from := w.wrong.upto
 	next := with(w.wrong.lesson, from, c.acts...)
 	only := func(i int) rehearse.Manner {
@@ -177,7 +177,7 @@ func (w *work) carry(ctx context.Context, c course, where spot, lost, mean float
 	}
 	n, err := rehearse.Part(ctx, w.wrong.canvas, next, w.right.Cell, from, from+len(c.acts), only, nil)
 	if err != nil {
-		return Remedy{}, nil, err
+		return Tried{}, nil, err
 	}
 	pace := cmp.Or(w.asked.Pace, 1)
 	var minutes float64
@@ -190,7 +190,7 @@ func (w *work) carry(ctx context.Context, c course, where spot, lost, mean float
 	}
 	minutes = math.Round(2*minutes) / 2
 	back := 1 - w.sum(n.Final.Patches(patchSide))/lost
-	return Remedy{Says: c.says, Minutes: minutes, Back: round2(back), Left: round2(seenFrom + (mean-seenFrom)*(1-back)), Fits: minutes <= w.asked.Left+1e-9}, n.Final, nil
+	return Tried{Says: c.says, Minutes: minutes, Back: round2(back), Left: round2(seenFrom + (mean-seenFrom)*(1-back)), Fits: minutes <= w.asked.Left+1e-9}, n.Final, nil
 }
 
 func round2(v float64) float64 { return math.Round(100*v) / 100 }

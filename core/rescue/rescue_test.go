@@ -119,8 +119,8 @@ func TestWhatThereIsNoTimeForIsNotSaidFirst(t *testing.T) {
 		t.Fatal(err)
 	}
 	again, err := For(t.Context(), r, Asked{Step: i, Trouble: Dark, Left: 60})
-	if err != nil || !reflect.DeepEqual(rich.Card, again.Card) {
-		t.Errorf("the second time it says %+v, %v, not %+v", again.Card, err, rich.Card)
+	if err != nil || !reflect.DeepEqual(rich.Advice, again.Advice) {
+		t.Errorf("the second time it says %+v, %v, not %+v", again.Advice, err, rich.Advice)
 	}
 	poor, err := For(t.Context(), r, Asked{Step: i, Trouble: Dark, Left: 0.4})
 	if err != nil {

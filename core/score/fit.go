@@ -68,6 +68,12 @@ var ways = []struct {
 // does not need most. r is the rehearsal of the lesson; order, if not nil, is a better
 // order that may come first.
 func Fit(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal, order *Proposal, target float64) (*Fitting, error) {
+	return FitRest(ctx, l, r, order, func(int) bool { return true }, target)
+}
+
+// FitRest is [Fit] of what is left of a script that is being taught: only steps that are open may
+// be shortened or left out.
+func FitRest(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal, order *Proposal, open func(i int) bool, target float64) (*Fitting, error) {
 	f := &Fitting{Target: target, Now: l.ClassMinutes(), Choices: []Choice{}}
 	if f.Now <= target {
 		f.Says = fmt.Sprintf("It takes %g minutes and fits as it is.", f.Now)
@@ -75,7 +81,7 @@ func Fit(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal, order *Pr
 	}
 	missed := map[string]float64{}
 	for i, m := range r.Missed() {
-		missed[l.Steps[i].ID] = m
+		missed[r.Lesson.Steps[i].ID] = m
 	}
 	if order != nil && order.Better {
 		if c, ok := reordered(l, missed, order, target); ok {
@@ -86,7 +92,7 @@ func Fit(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal, order *Pr
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
-		c, ok := choose(l, missed, target, w.shorten, w.drop, w.rest)
+		c, ok := choose(l, missed, open, target, w.shorten, w.drop, w.rest)
 		if !ok || slices.ContainsFunc(f.Choices, func(o Choice) bool { return same(o, c) }) {
 			continue
 		}
@@ -142,7 +148,7 @@ func reordered(l *lesson.Lesson, missed map[string]float64, order *Proposal, tar
 		c.Fits, c.Cuts = true, first
 		return c, true
 	}
-	cut, ok := choose(next, missed, target, true, true, true)
+	cut, ok := choose(next, missed, func(int) bool { return true }, target, true, true, true)
 	if !ok {
 		return Choice{}, false
 	}
@@ -155,12 +161,15 @@ func same(a, b Choice) bool {
 	return slices.EqualFunc(a.Cuts, b.Cuts, func(x, y Cut) bool { return x.Says == y.Says })
 }
 
-// choose takes the cuts that save enough for the least loss.
-func choose(l *lesson.Lesson, missed map[string]float64, target float64, shorten, drop, rest bool) (Choice, bool) {
+// choose takes the cuts of open steps that save enough for the least loss.
+func choose(l *lesson.Lesson, missed map[string]float64, open func(i int) bool, target float64, shorten, drop, rest bool) (Choice, bool) {
 	options := make([][]option, 0, len(l.Steps))
 	for i := 0; i < len(l.Steps); i++ {
+		if !open(i) {
+			continue
+		}
 		list := cuts(l, i, missed, shorten, drop, rest)
-		if one, ok := joined(l, i, missed); ok {
+		if one, ok := joined(l, i, missed); ok && open(i+1) {
 			// What is cut of two steps and that they become one exclude each other.
 			list = append(append(both(list, cuts(l, i+1, missed, shorten, drop, rest)), list...), one)
 			i++

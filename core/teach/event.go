@@ -46,12 +46,14 @@ type Event struct {
 	At    time.Time `json:"at" doc:"when, by the server's clock"`
 	Step  int       `json:"step,omitempty" minimum:"0" maximum:"499" doc:"begin, lay, lift, hand, ready: which step, from 0"`
 	Seat  string    `json:"seat,omitempty" maxLength:"40" doc:"hand, answer, ready, join, leave: who"`
-	Text  string    `json:"text,omitempty" maxLength:"400" doc:"note: what; hand: the trouble; join: the name; choose: what was chosen, in words"`
+	Text  string    `json:"text,omitempty" maxLength:"400" doc:"note: what; hand: the trouble; answer: what to do; join: the name; choose: what was chosen, in words"`
+	Made  string    `json:"made,omitempty" maxLength:"40" doc:"answer: names the pictures of it"`
 	Drop  []int     `json:"drop,omitempty" maxItems:"500" doc:"choose: the steps that are left out"`
 	Short []Shorter `json:"short,omitempty" maxItems:"500" doc:"choose: the steps that are shortened"`
 }
 
-// Shorter is a step that takes fewer minutes than the plan says.
+// Shorter is a step that takes other minutes than the plan says: fewer, or those of two that are
+// painted as one.
 type Shorter struct {
 	Step    int     `json:"step" minimum:"0" maximum:"499"`
 	Minutes float64 `json:"minutes" minimum:"0" maximum:"240"`

@@ -47,6 +47,16 @@ type Seat struct {
 	There  bool   `json:"there"`
 	Hand   string `json:"hand,omitempty" doc:"the trouble that they have a hand up for"`
 	HandAt int    `json:"handAt" doc:"at which step"`
+
+	Answers []Answered `json:"answers" doc:"what they were told, the last last"`
+}
+
+// Answered is what somebody was told who had a hand up.
+type Answered struct {
+	Step    int    `json:"step"`
+	Trouble string `json:"trouble"`
+	Says    string `json:"says"`
+	Made    string `json:"made,omitempty" doc:"names the pictures of it"`
 }
 
 // A Remark is a note.
@@ -244,7 +254,7 @@ func (s *State) choose(e Event) bool {
 		}
 	}
 	for _, sh := range e.Short {
-		if st := &s.Steps[sh.Step]; !st.Done && sh.Minutes < st.Planned {
+		if st := &s.Steps[sh.Step]; !st.Done && sh.Minutes != st.Planned {
 			st.Planned, changed = sh.Minutes, true
 		}
 	}
@@ -266,7 +276,7 @@ func (s *State) student(e Event) bool {
 		case len(s.Seats) >= MostSeats:
 			return false
 		default:
-			s.Seats = append(s.Seats, Seat{ID: e.Seat, Name: e.Text, There: true})
+			s.Seats = append(s.Seats, Seat{ID: e.Seat, Name: e.Text, There: true, Answers: []Answered{}})
 		}
 		return true
 	}
@@ -281,14 +291,15 @@ func (s *State) student(e Event) bool {
 		}
 		seat.There, seat.Hand = false, ""
 	case Hand:
-		if e.Text == "" || !seat.There {
+		if !seat.There || e.Text == "" && seat.Hand == "" {
 			return false
 		}
-		seat.Hand, seat.HandAt = e.Text, e.Step
+		seat.Hand, seat.HandAt = e.Text, e.Step // without a trouble it is taken down
 	case Answer:
 		if seat.Hand == "" {
 			return false
 		}
+		seat.Answers = append(seat.Answers, Answered{seat.HandAt, seat.Hand, e.Text, e.Made})
 		seat.Hand = ""
 	case Ready:
 		if e.Step < seat.Step {

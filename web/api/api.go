@@ -113,6 +113,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.scriptOperations(api)
 	s.cupboardOperations(api)
 	s.classOperations(api)
+	s.seatOperations(api, app)
 	return api
 }
 

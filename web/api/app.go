@@ -14,17 +14,24 @@ import (
 // their names end in.
 var packings = []struct{ name, end string }{{"br", ".br"}, {"gzip", ".gz"}}
 
-// page is the one page of the app.
-const page = "index.html"
+// The pages of the app: its rooms, and the seat of a student, which is small.
+const (
+	page     = "index.html"
+	seatPage = "join.html"
+	seatRoom = "join"
+)
 
 // serveApp serves the web app; addresses that are no file are rooms of the app.
 func (s *Server) serveApp(c *fiber.Ctx) error {
 	name := strings.TrimPrefix(path.Clean(c.Path()), "/")
-	if name == page || !s.has(name) {
+	switch {
+	case name == seatRoom || strings.HasPrefix(name, seatRoom+"/") || name == seatPage:
+		return s.servePage(c, seatPage)
+	case name == page || !s.has(name):
 		if strings.HasPrefix(name, "assets/") {
 			return fiber.NewError(http.StatusNotFound, "no such file")
 		}
-		return s.servePage(c)
+		return s.servePage(c, page)
 	}
 	if strings.HasPrefix(name, "assets/") { // their names carry their content's hash
 		c.Set(fiber.HeaderCacheControl, forever)
@@ -56,9 +63,9 @@ func (s *Server) has(name string) bool {
 // nonceMark stands in the page where the nonce of its style sheets goes.
 const nonceMark = "NONCE"
 
-// servePage serves the page, with a nonce for the style sheets that its dialogs make.
-func (s *Server) servePage(c *fiber.Ctx) error {
-	data, err := fs.ReadFile(s.App, page)
+// servePage serves a page, with a nonce for the style sheets that its dialogs make.
+func (s *Server) servePage(c *fiber.Ctx, name string) error {
+	data, err := fs.ReadFile(s.App, name)
 	if err != nil {
 		return fiber.NewError(http.StatusServiceUnavailable, "the web app is not built: run 'make build'")
 	}

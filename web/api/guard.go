@@ -63,6 +63,7 @@ func (s *Server) guard(app *fiber.App) {
 	for _, o := range costly {
 		app.Add(o.method, strings.NewReplacer("{", ":", "}", "").Replace(o.path), seldom)
 	}
+	guardSeats(app)
 	app.Use(compress.New(compress.Config{Level: compress.LevelBestSpeed, Next: func(c *fiber.Ctx) bool {
 		return !strings.HasPrefix(c.Path(), "/api/") || strings.HasSuffix(c.Path(), ".png") // compressed already
 	}}))

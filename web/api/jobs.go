@@ -23,7 +23,7 @@ import (
 type Job struct {
 	ID      string       `json:"id"`
 	Lesson  string       `json:"lesson"`
-	Kind    string       `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print"`
+	Kind    string       `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils"`
 	State   store.State  `json:"state" enum:"waiting,running,done,failed,stopped"`
 	Stop    bool         `json:"stop" doc:"whether it was told to stop"`
 	Said    string       `json:"said" doc:"how far it is"`
@@ -83,13 +83,16 @@ func (s *Server) askJob(ctx context.Context, in *RawInStudio) (*one[Job], error)
 			return nil, s.refuse(err)
 		}
 	}
-	if ask.Kind == studio.PrintJob { // what is printed is the lesson as the class teaches it
+	if ask.Class != "" { // it is about the lesson as the class teaches it
 		k, err := s.In(in.Studio).Kept.Class(ctx, ask.Class)
 		if err != nil {
 			return nil, s.refuse(err)
 		}
 		if k.Lesson != ask.Lesson || k.Revision != ask.From {
 			return nil, unsound(fmt.Errorf("the class teaches revision %d of lesson %s: name these", k.Revision, k.Lesson))
+		}
+		if ask.Step >= len(l.Steps) {
+			return nil, unsound(fmt.Errorf("step is %d: the lesson has %d, counted from 0", ask.Step, len(l.Steps)))
 		}
 	}
 	j, err := ask.Job(in.Studio)

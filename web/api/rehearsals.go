@@ -187,10 +187,13 @@ func (s *Server) putReports(ctx context.Context, j *easel.Job) error {
 // halfMinute names a moment in whole half minutes.
 func halfMinute(minutes float64) int { return int(math.Round(minutes * 2)) }
 
-func (s *Server) frame(ctx context.Context, in *struct {
+// frameOf names a frame.
+type frameOf struct {
 	PictureOf
 	Frame string `path:"frame" maxLength:"40"`
-}) (*picture, error) {
+}
+
+func (s *Server) frame(ctx context.Context, in *frameOf) (*picture, error) {
 	view, width, half, err := parseFrame(in.Frame)
 	if err != nil {
 		return nil, unsound(err)
@@ -201,10 +204,7 @@ func (s *Server) frame(ctx context.Context, in *struct {
 	})
 }
 
-func (s *Server) draft(ctx context.Context, in *struct {
-	PictureOf
-	Frame string `path:"frame" maxLength:"40"`
-}) (*picture, error) {
+func (s *Server) draft(ctx context.Context, in *frameOf) (*picture, error) {
 	view, width, half, err := parseFrame(in.Frame)
 	if err != nil {
 		return nil, unsound(err)
@@ -220,10 +220,13 @@ func (s *Server) draft(ctx context.Context, in *struct {
 	return still("image/png", body), nil
 }
 
-func (s *Server) closeup(ctx context.Context, in *struct {
+// closeupOf names where a step worked most.
+type closeupOf struct {
 	PictureOf
 	Step string `path:"step" maxLength:"60"`
-}) (*picture, error) {
+}
+
+func (s *Server) closeup(ctx context.Context, in *closeupOf) (*picture, error) {
 	step := strings.TrimSuffix(in.Step, ".png")
 	return s.picture(ctx, in.PictureOf, "closeup-"+step, func(r *rehearse.Rehearsal) (image.Image, error) {
 		i := r.Lesson.Step(step)

@@ -191,6 +191,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/seats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a seat in the class with a code */
+        post: operations["sit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seats/{seat}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The class as somebody sees it who sits in it */
+        get: operations["seat"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seats/{seat}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The class as it stands, whenever something happens in it, as server-sent events */
+        get: operations["seatEvents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seats/{seat}/happenings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that a step is done, or put a hand up */
+        post: operations["say"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seats/{seat}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture of the canvas of the class: VIEW-WIDTH-HALFMINUTES.png or closeup-STEP.png */
+        get: operations["seatPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seats/{seat}/rescues/{made}/{side}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What helps, before or after */
+        get: operations["seatRescue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/specimens/{version}/{technique}/{under}": {
         parameters: {
             query?: never;
@@ -410,6 +512,23 @@ export interface paths {
         put?: never;
         /** Plan a class once more on another day */
         post: operations["copyClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open the door of a class: who knows its code may take a seat */
+        post: operations["door"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1326,6 +1445,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/troubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a hand may be up for */
+        get: operations["troubles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/vocabulary": {
         parameters: {
             query?: never;
@@ -1347,6 +1483,29 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Advice: {
+            /**
+             * Format: double
+             * @description cm² on which one sees it
+             */
+            area: number;
+            /** @description whether it brings most of it back in the minutes that are left */
+            helps: boolean;
+            /** @description how it came about on the simulated canvas */
+            how: string;
+            /**
+             * Format: double
+             * @description ΔE00 that the trouble costs, on average over the patches where one sees it
+             */
+            lost: number;
+            /** @description what to do, in one sentence */
+            says: string;
+            /** Format: int64 */
+            step: number;
+            /** @description what was tried, the best first */
+            tried: components["schemas"]["Tried"][];
+            trouble: string;
+        };
         After: {
             /**
              * Format: double
@@ -1456,6 +1615,14 @@ export interface components {
             short: string;
             target: components["schemas"]["Lab"];
         };
+        Answered: {
+            /** @description names the pictures of it */
+            made?: string;
+            says: string;
+            /** Format: int64 */
+            step: number;
+            trouble: string;
+        };
         Arranged: {
             edit: components["schemas"]["Edit"];
             /** @description of a drawing: what was left out */
@@ -1490,7 +1657,7 @@ export interface components {
             accept?: boolean;
             /** @description try: where to look, mm; the whole canvas when left out */
             at?: components["schemas"]["Spot"];
-            /** @description print: which class; lesson and from are those it teaches */
+            /** @description print, rescue, late, pupils: which class; lesson and from are those it teaches */
             class?: string;
             /** @description try: what is tried */
             edit?: components["schemas"]["Edit"];
@@ -1500,20 +1667,32 @@ export interface components {
              */
             from: number;
             /**
-             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class
+             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it
              * @enum {string}
              */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils";
             lesson: string;
             /**
              * Format: int64
              * @description fit: into how many minutes
              */
             minutes?: number;
+            /**
+             * Format: int64
+             * @description rescue, late: how much had happened when it was asked
+             */
+            number?: number;
             /** @description print: which handouts, and how */
             print?: components["schemas"]["Order"];
             /** @description rank: of which finding */
             rule?: string;
+            /**
+             * Format: int64
+             * @description rescue: which step went wrong, from 0
+             */
+            step?: number;
+            /** @description rescue: what went wrong */
+            trouble?: string;
             /** @description the stream of events that waits for it; when that ends it is stopped */
             watcher?: string;
             /** @description rank: of which finding */
@@ -1678,6 +1857,17 @@ export interface components {
              */
             solvent: number;
         };
+        ByStudent: {
+            /** @enum {string} */
+            kind: "ready" | "hand" | "leave";
+            /**
+             * Format: int64
+             * @description which step, from 0
+             */
+            step?: number;
+            /** @description hand: the trouble; nothing when it is taken down */
+            text?: string;
+        };
         Calibration: {
             /** @description what it gave for the black trap */
             dark: number[];
@@ -1701,10 +1891,13 @@ export interface components {
         };
         Came: {
             fitting?: components["schemas"]["Fitting"];
+            late?: components["schemas"]["Late"];
             mended?: components["schemas"]["Mended"];
             order?: components["schemas"]["Timed"];
             printed?: components["schemas"]["Printed"];
+            pupils?: components["schemas"]["Found"];
             ranks?: components["schemas"]["TriedRemedy"][];
+            rescued?: components["schemas"]["Rescued"];
             trial?: components["schemas"]["Trial"];
         };
         Card: {
@@ -2134,6 +2327,11 @@ export interface components {
             y: number;
             zone: string;
         };
+        Door: {
+            /** @description where other machines reach this server; none when it answers on this machine alone */
+            addresses: string[];
+            code: string;
+        };
         Easier: {
             /** Format: double */
             cover: number;
@@ -2459,6 +2657,37 @@ export interface components {
             stop?: boolean;
             studio: string;
         };
+        Fate: {
+            /**
+             * Format: double
+             * @description share of the students that fail at it
+             */
+            fails: number;
+            /**
+             * Format: double
+             * @description minutes that one in ten goes beyond
+             */
+            high: number;
+            /** @description and how: shares; one may fail in several ways */
+            how: {
+                [key: string]: number;
+            };
+            /**
+             * Format: double
+             * @description minutes that one in ten stays below
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description minutes of the one in the middle
+             */
+            middle: number;
+            /**
+             * Format: int64
+             * @description from 0
+             */
+            step: number;
+        };
         Finding: {
             /** @description the reason, when on purpose: the instructor's, or the house method's */
             accepted: string;
@@ -2542,6 +2771,72 @@ export interface components {
             says: string[];
             specimens: components["schemas"]["Specimen"][];
         };
+        Found: {
+            /**
+             * Format: double
+             * @description steps that one student fails at, on average
+             */
+            failed: number;
+            /**
+             * Format: double
+             * @description share of the students that finish in the minutes there are
+             */
+            finish: number;
+            /** @description the steps at which most fail, five at most, the worst first */
+            hardest: number[];
+            /** @description what was tried to help, what helps most first */
+            helps: components["schemas"]["Help"][];
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description minutes of the whole lesson that one in ten stays below
+             */
+            low: number;
+            /** @description a step each, in the order of the script */
+            marks: components["schemas"]["Fate"][];
+            /** Format: double */
+            middle: number;
+            /**
+             * Format: double
+             * @description that there are
+             */
+            minutes: number;
+            /** Format: int64 */
+            students: number;
+        };
+        FromSeat: {
+            /**
+             * Format: double
+             * @description minutes since the start, without pauses
+             */
+            clock: number;
+            /**
+             * Format: double
+             * @description minutes that are left, by the clock on the wall
+             */
+            left: number;
+            /** @description the own seat */
+            mine: components["schemas"]["Seat"];
+            phase: string;
+            /**
+             * Format: int64
+             * @description the one under way; -1 before the start
+             */
+            step: number;
+            steps: components["schemas"]["Standing"][];
+            /**
+             * Format: int64
+             * @description how many are there
+             */
+            there: number;
+            /**
+             * Format: int64
+             * @description how many have done the step under way
+             */
+            through: number;
+            towels: components["schemas"]["Towel"][];
+        };
         GamutRequest: {
             paints: string[];
             /** @description the lesson whose mixtures are marked */
@@ -2623,6 +2918,8 @@ export interface components {
             drop?: number[];
             /** @enum {string} */
             kind: "start" | "begin" | "done" | "back" | "pause" | "resume" | "lay" | "lift" | "choose" | "note" | "hand" | "answer" | "ready" | "join" | "leave" | "end" | "take-back";
+            /** @description answer: names the pictures of it */
+            made?: string;
             /** @description hand, answer, ready, join, leave: who */
             seat?: string;
             /** @description choose: the steps that are shortened */
@@ -2632,8 +2929,28 @@ export interface components {
              * @description begin, lay, lift, hand, ready: which step, from 0
              */
             step?: number;
-            /** @description note: what; hand: the trouble; join: the name; choose: what, in words */
+            /** @description note: what; hand: the trouble; answer: what to do; join: the name; choose: what, in words */
             text?: string;
+        };
+        Help: {
+            /** @description the change of the lesson that it is; nothing where people do otherwise */
+            edit?: components["schemas"]["Edit"];
+            /**
+             * Format: double
+             * @description steps that one student fails at with it, on average
+             */
+            failed: number;
+            /**
+             * Format: double
+             * @description share that finishes with it
+             */
+            finish: number;
+            /**
+             * Format: double
+             * @description steps fewer that one student fails at; below 0 for more
+             */
+            gains: number;
+            says: string;
         };
         Horizon: {
             /**
@@ -2687,7 +3004,7 @@ export interface components {
             came?: components["schemas"]["Came"];
             id: string;
             /** @enum {string} */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils";
             lesson: string;
             /** @description why it failed */
             problem: string;
@@ -2763,6 +3080,15 @@ export interface components {
             tubes: components["schemas"]["Tube"][];
             /** @description why they do not fit, and the cure */
             unlaid?: string;
+        };
+        Late: {
+            /**
+             * Format: double
+             * @description minutes by which it will be late, as the class stands
+             */
+            late: number;
+            /** @description three at most, the one that changes the picture least first */
+            options: components["schemas"]["Option"][];
         };
         Lay: {
             /** Format: double */
@@ -3344,6 +3670,31 @@ export interface components {
         };
         "OneStruct { Ready bool \"json:\\\"ready\\\"\" }Body": {
             ready: boolean;
+        };
+        Option: {
+            /**
+             * Format: double
+             * @description mean ΔE00 by which the picture changes; -1 for as long as it is not painted
+             */
+            differs: number;
+            /** @description steps that are left out, or painted with the one before */
+            drop: number[];
+            /** @description whether it ends in time then */
+            fits: boolean;
+            name: string;
+            /** @description the finished picture with it, as a data: address */
+            picture: string;
+            /** @description what is done to which steps */
+            says: string;
+            /** @description steps that take other minutes, at the pace of the class */
+            short: components["schemas"]["Shorter"][];
+            /** @description what is written down when it is taken */
+            text: string;
+            /**
+             * Format: double
+             * @description minutes
+             */
+            wins: number;
         };
         Order: {
             /** @description which handouts; all of them, with contents, when left out */
@@ -4110,6 +4461,14 @@ export interface components {
              */
             wiped: number;
         };
+        Rescued: {
+            advice: components["schemas"]["Advice"];
+            after: string;
+            /** @description a picture, as a data: address */
+            before: string;
+            /** @description names its pictures among what was made for the class */
+            made: string;
+        };
         Room: {
             /**
              * Format: double
@@ -4290,6 +4649,8 @@ export interface components {
             spent: components["schemas"]["Spent"][];
         };
         Seat: {
+            /** @description what they were told, the last last */
+            answers: components["schemas"]["Answered"][];
             /** @description the trouble that they have a hand up for */
             hand?: string;
             /**
@@ -4305,6 +4666,30 @@ export interface components {
              */
             step: number;
             there: boolean;
+        };
+        Seated: {
+            /** @description a step each; what is for the teacher alone is left out */
+            cards: components["schemas"]["Card"][];
+            /** Format: double */
+            height: number;
+            /**
+             * Format: int64
+             * @description half minutes of the finished picture
+             */
+            last: number;
+            /** @description where pictures of the canvas are: add VIEW-WIDTH-HALFMINUTES.png, or closeup-STEP.png */
+            pictures: string;
+            /** @description the key of the seat */
+            seat: string;
+            title: string;
+            /** @description what a hand may be up for */
+            troubles: components["schemas"]["Term"][];
+            view: components["schemas"]["FromSeat"];
+            /**
+             * Format: double
+             * @description of the support, mm
+             */
+            width: number;
         };
         Setup: {
             /** @description what does not fit, with a cure */
@@ -4323,6 +4708,12 @@ export interface components {
             minutes: number;
             /** Format: int64 */
             step: number;
+        };
+        SitRequest: {
+            /** @description as it stands on the wall; blanks and small letters do not matter */
+            code: string;
+            /** @description a first name, or the number of the seat */
+            name: string;
         };
         SketchRequest: {
             edit?: components["schemas"]["Edit"];
@@ -4448,6 +4839,15 @@ export interface components {
             parts: components["schemas"]["Amount"][];
             /** @description what it is about */
             warning: string;
+        };
+        Standing: {
+            done: boolean;
+            dropped: boolean;
+            /**
+             * Format: double
+             * @description that it is to take
+             */
+            minutes: number;
         };
         State: {
             /**
@@ -4778,6 +5178,7 @@ export interface components {
              */
             number: number;
             state: components["schemas"]["State"];
+            where: components["schemas"]["Where"];
         };
         TechniqueInfo: {
             idle: boolean;
@@ -4950,6 +5351,26 @@ export interface components {
              * @description findings that would be open
              */
             open: number;
+        };
+        Tried: {
+            /**
+             * Format: double
+             * @description share of what was lost that comes back; below 0 where it makes it worse
+             */
+            back: number;
+            /** @description whether there are the minutes for it */
+            fits: boolean;
+            /**
+             * Format: double
+             * @description ΔE00 that is left, on average over the same patches
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description at the pace of the class
+             */
+            minutes: number;
+            says: string;
         };
         TriedRemedy: {
             /**
@@ -5143,6 +5564,25 @@ export interface components {
             minute: number;
             /** Format: double */
             wet: number;
+        };
+        Where: {
+            /**
+             * Format: int64
+             * @description are at it
+             */
+            at: number;
+            /** @description names of those who are at an earlier one, the farthest behind first */
+            behind: string[];
+            /**
+             * Format: int64
+             * @description how many are there
+             */
+            there: number;
+            /**
+             * Format: int64
+             * @description have done the step under way
+             */
+            through: number;
         };
         Wish: {
             /**
@@ -5565,6 +6005,194 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ErrorModel"];
                 };
+            };
+        };
+    };
+    sit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seated"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    seat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seat: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seated"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    seatEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seat: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A stream of views */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+        };
+    };
+    say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seat: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByStudent"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromSeat"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    seatPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seat: string;
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    seatRescue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seat: string;
+                made: string;
+                side: "before.png" | "after.png";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description It is being painted; the stream of events says when to ask again */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6126,6 +6754,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OnDay"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    door: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Door"];
                 };
             };
             /** @description Error */
@@ -8291,6 +8951,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Turn"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    troubles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Term"][];
                 };
             };
             /** @description Error */
