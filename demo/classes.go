@@ -12,7 +12,8 @@ import (
 )
 
 // PutClasses plans the classes of the studio, about now, and counts its cupboard, where there
-// are none yet: two classes ahead and one that was taught; two things are lacking.
+// are none yet: one that can begin at once, two ahead and one that was taught, with its log; two
+// things are lacking.
 func PutClasses(ctx context.Context, s *store.Store, now time.Time) error {
 	room := s.Room(Studio.ID)
 	planned, err := room.Classes(ctx)
@@ -28,6 +29,7 @@ func PutClasses(ctx context.Context, s *store.Store, now time.Time) error {
 		minors        bool
 	}{
 		{"poplars-on-the-maren-cut", "Mist on the canal, autumn term", -12, class.People{Some: 8}, class.Ended, false},
+		{"poplars-on-the-maren-cut", "Mist on the canal, tonight", 0, class.People{First: 3, Some: 3}, class.Planned, false},
 		{"terraces-above-ondrel-water", "Terraces for twelve", 9, class.People{First: 4, Some: 7, Experienced: 1}, class.Planned, false},
 		{"moonrise-over-harrow-fell", "Moonrise, families", 23, class.People{First: 9, Some: 1}, class.Planned, true},
 	} {
@@ -43,8 +45,17 @@ func PutClasses(ctx context.Context, s *store.Store, now time.Time) error {
 		made.People, made.State, made.Minors, made.Place = c.people, c.state, c.minors, "The long room"
 		made.Minutes = math.Ceil(made.Takes(l)/5) * 5
 		made.Hands, made.Fee, made.Fixed = 2, 4500, 18000
-		if _, err := room.AddClass(ctx, c.lesson, head, made); err != nil {
+		if c.days == 0 {
+			made.Start = now.UTC().Truncate(30 * time.Minute).Add(30 * time.Minute)
+		}
+		kept, err := room.AddClass(ctx, c.lesson, head, made)
+		if err != nil {
 			return err
+		}
+		if c.state == class.Ended {
+			if err := room.Recall(ctx, kept.ID, pastEvents(l, made)); err != nil {
+				return err
+			}
 		}
 	}
 	if _, version, err := room.Cupboard(ctx); err != nil || version > 0 {

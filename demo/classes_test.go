@@ -6,6 +6,7 @@ import (
 
 	"proxenos/core/class"
 	"proxenos/core/rehearse"
+	"proxenos/core/teach"
 	"proxenos/demo"
 	"proxenos/internal/testdb"
 	"proxenos/store"
@@ -27,14 +28,26 @@ func TestTheDemoStudioTeachesAndLacksTwoThings(t *testing.T) {
 		}
 	}
 	list, err := s.Room(demo.Studio.ID).Classes(t.Context())
-	if err != nil || len(list) != 3 || !list[0].Class.Start.Before(now) || !list[1].Class.Start.After(now) || list[0].Class.State != class.Ended {
+	if err != nil || len(list) != 4 || !list[0].Class.Start.Before(now) || !list[1].Class.Start.After(now) || list[0].Class.State != class.Ended {
 		t.Fatalf("%+v, %v", list, err)
 	}
 	cupboard, version, err := s.Room(demo.Studio.ID).Cupboard(t.Context())
 	if err != nil || version != 1 || cupboard.Check() != nil {
 		t.Fatalf("version %d, %v, %v", version, err, cupboard.Check())
 	}
-	for _, k := range list[1:] {
+	l, err := demo.Lesson(list[0].Lesson)
+	if err != nil {
+		t.Fatal(err)
+	}
+	events, _, err := s.Room(demo.Studio.ID).Happened(t.Context(), list[0].ID, 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	past := teach.OutcomeOf(list[0].Class.Plan(l), events)
+	if st := teach.Of(list[0].Class.Plan(l), events, now); st.Phase != teach.Ended || st.Ignored != 0 || past.Through != 7 || past.Joined != 8 || len(past.Changes(l)) == 0 {
+		t.Errorf("the class that was taught is %s with %d ignored, %d of %d through: %v", st.Phase, st.Ignored, past.Through, past.Joined, past.Changes(l))
+	}
+	for _, k := range list[2:] {
 		l, err := demo.Lesson(k.Lesson)
 		if err != nil {
 			t.Fatal(err)

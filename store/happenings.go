@@ -70,3 +70,26 @@ func (r Room) happen(ctx context.Context, tx *sqlx.Tx, class string, e teach.Eve
 	}
 	return tell(ctx, tx, Event{Kind: TeachEvent, Studio: r.Studio, Lesson: lesson, Class: class, Revision: number}, true)
 }
+
+// Recall writes down what has happened in a class that was taught before, with its own moments.
+// It changes nothing in a class in which something has happened already.
+func (r Room) Recall(ctx context.Context, class string, events []teach.Event) error {
+	return r.s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var number int
+		if err := tx.GetContext(ctx, &number, `select (select count(*) from happening where class_id = id) from class where studio_id = $1 and id = $2 for update`, r.Studio, class); err != nil || number > 0 {
+			return err
+		}
+		for i, e := range events {
+			at := e.At
+			e.At = time.Time{}
+			body, err := json.Marshal(e)
+			if err != nil {
+				return err
+			}
+			if _, err := tx.ExecContext(ctx, `insert into happening (class_id, number, at, body) values ($1, $2, $3, $4)`, class, i+1, at, string(body)); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}

@@ -70,7 +70,7 @@ type Came struct {
 	Printed *Printed            `json:"printed,omitempty"`
 	Rescued *Rescued            `json:"rescued,omitempty"`
 	Late    *Late               `json:"late,omitempty"`
-	Pupils  *pupil.Found    `json:"pupils,omitempty"`
+	Pupils  *pupil.Found        `json:"pupils,omitempty"`
 }
 
 // Trial is what an edit would do: the canvas before and after, and what the rules say.

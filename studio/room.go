@@ -141,7 +141,7 @@ func (r Room) Besides(ctx context.Context, id string, l *lesson.Lesson, canvas *
 	if err != nil {
 		return nil, err
 	}
-	kept, err := r.Kept.Runs(ctx, id)
+	kept, err := r.Sessions(ctx, id)
 	out.Cupboard, out.Runs = &c, Bare(kept)
 	return out, err
 }

@@ -25,7 +25,7 @@ type Stage struct {
 }
 
 // Report is what the class has come to.
-func (s *Stage) Report() teach.Report { return teach.ReportOf(s.Plan, s.events) }
+func (s *Stage) Report() teach.Outcome { return teach.OutcomeOf(s.Plan, s.events) }
 
 // staged is the stage of a class that was asked for last. What has happened is never changed, so
 // that only what is new has to be read.
@@ -55,7 +55,8 @@ func (r Room) Stage(ctx context.Context, class string, atLeast int) (*Stage, err
 	}
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	fresh := s.began.After(asked) || atLeast > 0 && s.last != nil && s.last.Number >= atLeast && asked.Sub(s.began) < goodFor
+	ended := atLeast > 0 && s.last != nil && s.last.State.Phase == teach.Ended // its clock stands
+	fresh := ended || s.began.After(asked) || atLeast > 0 && s.last != nil && s.last.Number >= atLeast && asked.Sub(s.began) < goodFor
 	if s.last != nil && fresh && s.of(r.Kept.Studio) {
 		return s.last, nil
 	}
@@ -87,7 +88,7 @@ func (r Room) read(ctx context.Context, class string, last *Stage) (*Stage, erro
 			return nil, err
 		}
 	}
-	if last == nil || last.Kept.Version != k.Version || after == 0 {
+	if next.Plan.Minutes == nil || last.Kept.Version != k.Version {
 		next.Plan = k.Class.Plan(next.Lesson)
 	}
 	more, now, err := r.Kept.Happened(ctx, class, after)

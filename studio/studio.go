@@ -32,6 +32,7 @@ type Desk struct {
 
 	paintings *lru.Cache[string, struct{}] // that are known to be a studio's
 	stages    *lru.Cache[string, *staged]  // classes that run
+	past      *lru.Cache[string, *past]    // and that have ended
 }
 
 // hotMost is how many artifacts are kept in memory, and hotSize the largest of them, bytes.
@@ -56,7 +57,11 @@ func New(s *store.Store, e *easel.Easel, build string) *Desk {
 	if err != nil {
 		panic(err)
 	}
-	return &Desk{Store: s, Easel: e, Build: build, hot: hot, paintings: paintings, stages: stages}
+	ended, err := lru.New[string, *past](2 * learntFrom)
+	if err != nil {
+		panic(err)
+	}
+	return &Desk{Store: s, Easel: e, Build: build, hot: hot, paintings: paintings, stages: stages, past: ended}
 }
 
 // Artifact returns what is kept at an address, or makes and keeps it. What was made of a
@@ -152,7 +157,7 @@ func PNG(img image.Image) ([]byte, error) {
 }
 
 // Bare are the runs without their keys.
-func Bare(kept []store.KeptRun) (runs []run.Run) {
+func Bare(kept []Session) (runs []run.Run) {
 	for _, k := range kept {
 		runs = append(runs, k.Run)
 	}

@@ -61,13 +61,7 @@ func writeRehearsed(out io.Writer, l *lesson.Lesson, r *pupil.Found) error {
 	w := tabwriter.NewWriter(out, 0, 0, 2, ' ', 0)
 	for _, i := range r.Hardest {
 		m := r.Marks[i]
-		var how []string
-		for _, f := range pupil.Failures() {
-			if m.How[f] > 0 {
-				how = append(how, fmt.Sprintf("%s %.0f %%", f.Name(), 100*m.How[f]))
-			}
-		}
-		fmt.Fprintf(w, "  %.0f %%\t%s\t%s\t%.1f min (%.1f to %.1f)\n", 100*m.Fails, l.Label(i), strings.Join(how, ", "), m.Middle, m.Low, m.High)
+		fmt.Fprintf(w, "  %.0f %%\t%s\t%s\t%.1f min (%.1f to %.1f)\n", 100*m.Fails, l.Label(i), m.Says, m.Middle, m.Low, m.High)
 	}
 	if err := w.Flush(); err != nil {
 		return err

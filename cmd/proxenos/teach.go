@@ -73,7 +73,7 @@ func runCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (
 		}
 		return fine, writeState(out, l, s)
 	}
-	r := teach.ReportOf(plan, file.Events)
+	r := teach.OutcomeOf(plan, file.Events)
 	if *asJSON {
 		return fine, json.NewEncoder(out).Encode(r)
 	}
@@ -104,7 +104,7 @@ func writeState(out io.Writer, l *lesson.Lesson, s teach.State) error {
 	return nil
 }
 
-func writeReport(out io.Writer, l *lesson.Lesson, r teach.Report) error {
+func writeReport(out io.Writer, l *lesson.Lesson, r teach.Outcome) error {
 	w := tabwriter.NewWriter(out, 0, 0, 2, ' ', tabwriter.AlignRight)
 	fmt.Fprintf(w, "planned\ttook\thands\t\n")
 	for _, line := range r.Lines {

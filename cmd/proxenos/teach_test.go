@@ -44,7 +44,7 @@ func TestAClassIsRunFromAShell(t *testing.T) {
 		t.Errorf("exit %d: %s%s", code, out, errs)
 	}
 	code, out, errs := shell(t, "", "run", name, "--json")
-	var r teach.Report
+	var r teach.Outcome
 	if err := json.Unmarshal([]byte(out), &r); code != fine || err != nil || r.Lines[0].Took != 30 || r.Lines[0].Hands != 1 || r.Slowest[0] != 0 || r.Lasted != 50 || r.Joined != 1 {
 		t.Errorf("exit %d, %v, %s: %+v", code, err, errs, r)
 	}

@@ -27,6 +27,7 @@ type Class struct {
 	Zone         string        `json:"zone,omitempty" maxLength:"60" doc:"the time zone of the place, by its name in the IANA database; UTC when left out"`
 	Minutes      float64       `json:"minutes" minimum:"10" maximum:"720" doc:"minutes there are, from the start"`
 	People       People        `json:"people"`
+	Learnt       []float64     `json:"learnt,omitempty" maxItems:"500" doc:"minutes of each step as the studio has learnt them, which the class is run by; left out, it is run by what is written"`
 	Minors       bool          `json:"minors,omitempty" doc:"whether somebody is not of age"`
 	Demonstrator bool          `json:"demonstrator" doc:"whether the instructor paints as well"`
 	Spares       int           `json:"spares" minimum:"0" maximum:"50" doc:"supports and sets more than people"`
@@ -108,6 +109,11 @@ func (c Class) Check() error {
 	} {
 		if err != nil {
 			return err
+		}
+	}
+	for i, m := range c.Learnt {
+		if !(m >= 0 && m <= 600) {
+			return fmt.Errorf("learnt[%d] is %g: give 0 to 600 minutes", i, m)
 		}
 	}
 	switch c.State {

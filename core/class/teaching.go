@@ -11,6 +11,9 @@ func (c Class) Plan(l *lesson.Lesson) teach.Plan {
 	p := teach.Plan{Minutes: make([]float64, len(l.Steps)), Towels: make([]float64, len(l.Steps)), There: c.Minutes}
 	for i, s := range l.Steps {
 		p.Minutes[i] = at.AtPace(i)
+		if len(c.Learnt) == len(l.Steps) {
+			p.Minutes[i] = c.Learnt[i]
+		}
 		if s.Technique == lesson.Blot {
 			p.Towels[i] = s.Minutes
 		}

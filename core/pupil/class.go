@@ -7,6 +7,7 @@ import (
 	"math/rand/v2"
 	"runtime"
 	"slices"
+	"strings"
 
 	"proxenos/core/class"
 	"proxenos/core/fault"
@@ -64,6 +65,7 @@ type Fate struct {
 	Step   int                 `json:"step" doc:"from 0"`
 	Fails  float64             `json:"fails" doc:"share of the students that fail at it"`
 	How    map[Failure]float64 `json:"how" doc:"and how: shares; one may fail in several ways"`
+	Says   string              `json:"says" doc:"how, in words"`
 	Low    float64             `json:"low" doc:"minutes that one in ten stays below"`
 	Middle float64             `json:"middle" doc:"minutes of the one in the middle"`
 	High   float64             `json:"high" doc:"minutes that one in ten goes beyond"`
@@ -288,9 +290,14 @@ func gather(l *lesson.Lesson, c Class, results []result) *Found {
 			}
 		}
 		m.Fails = round(m.Fails)
-		for f, share := range m.How {
-			m.How[f] = round(share)
+		var how []string
+		for _, f := range Failures() {
+			if m.How[f] > 0 {
+				m.How[f] = round(m.How[f])
+				how = append(how, fmt.Sprintf("%s %.0f %%", f.Name(), 100*m.How[f]))
+			}
 		}
+		m.Says = strings.Join(how, ", ")
 		m.Low, m.Middle, m.High = tenths(took)
 		out.Marks[i] = m
 	}

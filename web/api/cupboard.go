@@ -10,7 +10,6 @@ import (
 
 	"proxenos/core/run"
 	"proxenos/core/supply"
-	"proxenos/store"
 	"proxenos/studio"
 )
 
@@ -32,9 +31,9 @@ type StockRequest struct {
 
 // Ran is what is known of taught sessions of a lesson.
 type Ran struct {
-	Runs  []store.KeptRun `json:"runs" doc:"the last first"`
-	Paces []run.Pace      `json:"paces" doc:"what steps are planned to take and took"`
-	Says  string          `json:"says"`
+	Runs  []studio.Session `json:"runs" doc:"the last first"`
+	Paces []run.Pace       `json:"paces" doc:"what steps are planned to take and took"`
+	Says  string           `json:"says"`
 }
 
 func (s *Server) cupboardOperations(api huma.API) {
@@ -136,7 +135,7 @@ func (s *Server) ran(ctx context.Context, in LessonPath) (*one[Ran], error) {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	kept, err := s.In(in.Studio).Kept.Runs(ctx, in.ID)
+	kept, err := s.In(in.Studio).Sessions(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

@@ -40,15 +40,15 @@ type SeatPath struct {
 
 // Seated is what somebody needs who sits in a class: it stays readable without a network.
 type Seated struct {
-	Seat     string        `json:"seat" doc:"the key of the seat"`
-	Title    string        `json:"title"`
-	Width    float64       `json:"width" doc:"of the support, mm"`
-	Height   float64       `json:"height"`
-	Pictures string        `json:"pictures" doc:"where pictures of the canvas are: add VIEW-WIDTH-HALFMINUTES.png, or closeup-STEP.png"`
-	Last     int           `json:"last" doc:"half minutes of the finished picture"`
-	Cards    []card.Card   `json:"cards" doc:"a step each; what is for the teacher alone is left out"`
-	Troubles []lesson.Term `json:"troubles" doc:"what a hand may be up for"`
-	View     teach.FromSeat    `json:"view"`
+	Seat     string         `json:"seat" doc:"the key of the seat"`
+	Title    string         `json:"title"`
+	Width    float64        `json:"width" doc:"of the support, mm"`
+	Height   float64        `json:"height"`
+	Pictures string         `json:"pictures" doc:"where pictures of the canvas are: add VIEW-WIDTH-HALFMINUTES.png, or closeup-STEP.png"`
+	Last     int            `json:"last" doc:"half minutes of the finished picture"`
+	Cards    []card.Card    `json:"cards" doc:"a step each; what is for the teacher alone is left out"`
+	Troubles []lesson.Term  `json:"troubles" doc:"what a hand may be up for"`
+	View     teach.FromSeat `json:"view"`
 }
 
 // ByStudent is what a student says.

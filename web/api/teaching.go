@@ -13,6 +13,7 @@ import (
 	"proxenos/core/lesson"
 	"proxenos/core/teach"
 	"proxenos/store"
+	"proxenos/studio"
 )
 
 // Happening is something that happens in a class that runs; the server says when.
@@ -41,6 +42,21 @@ func (s *Server) teachOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "happen", Method: http.MethodPost, Path: "/api/studios/{studio}/classes/{class}/happenings", DefaultStatus: http.StatusCreated,
 		Summary: "Write down what happens in a class"}, s.happen)
+	huma.Register(api, huma.Operation{OperationID: "log", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/log", Summary: "What a class came to, and what it says about its lesson"}, s.classLog)
+	huma.Register(api, huma.Operation{OperationID: "estimateClass", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/estimates", Summary: "How long the steps will take the people of a class, from all classes of the studio"},
+		func(ctx context.Context, in *ClassPath) (*one[studio.Estimates], error) {
+			out, err := s.In(in.Studio).EstimateClass(ctx, in.ID)
+			return &one[studio.Estimates]{out}, s.refuse(err)
+		})
+	huma.Register(api, huma.Operation{OperationID: "estimate", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/estimates", Summary: "How long the steps of a lesson will take those it is written for, from all classes of the studio"},
+		func(ctx context.Context, in *LessonPath) (*one[studio.Estimates], error) {
+			l, err := s.In(in.Studio).Newest(ctx, in.ID)
+			if err != nil {
+				return nil, s.refuse(err)
+			}
+			out, err := s.In(in.Studio).Estimate(ctx, l, l.Level)
+			return &one[studio.Estimates]{out}, s.refuse(err)
+		})
 	huma.Register(api, huma.Operation{OperationID: "cards", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/cards", Summary: "The steps of a class, each as a card"},
 		func(ctx context.Context, in *ClassPath) (*one[[]card.Card], error) {
 			now, err := s.In(in.Studio).Stage(ctx, in.ID, 1)
@@ -49,6 +65,15 @@ func (s *Server) teachOperations(api huma.API) {
 			}
 			return &one[[]card.Card]{card.Of(now.Lesson)}, nil
 		})
+}
+
+// classLog is what a class came to.
+func (s *Server) classLog(ctx context.Context, in *ClassPath) (*one[studio.Log], error) {
+	out, err := s.In(in.Studio).Log(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	return &one[studio.Log]{*out}, nil
 }
 
 // stage is a class as it stands, as a reply.

@@ -12,6 +12,7 @@ const Forms = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Forms
 const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene })))
 const Cupboard = lazy(() => import('./cupboard/Cupboard').then((m) => ({ default: m.Cupboard })))
 const Teach = lazy(() => import('./class/Teach').then((m) => ({ default: m.Teach })))
+const Log = lazy(() => import('./class/Log').then((m) => ({ default: m.Log })))
 const Wall = lazy(() => import('./class/Wall').then((m) => ({ default: m.Wall })))
 const Prep = lazy(() => import('./class/Prep').then((m) => ({ default: m.Prep })))
 const Score = lazy(() => import('./score/Score').then((m) => ({ default: m.Score })))
@@ -59,6 +60,13 @@ export function App() {
           {(params) => (
             <InStudio value={params.studio}>
               <Teach key={params.id} id={params.id} />
+            </InStudio>
+          )}
+        </Route>
+        <Route path="/studios/:studio/classes/:id/log">
+          {(params) => (
+            <InStudio value={params.studio}>
+              <Log key={params.id} id={params.id} />
             </InStudio>
           )}
         </Route>

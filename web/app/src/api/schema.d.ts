@@ -535,6 +535,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/classes/{class}/estimates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How long the steps will take the people of a class, from all classes of the studio */
+        get: operations["estimateClass"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/classes/{class}/handouts/{made}": {
         parameters: {
             query?: never;
@@ -563,6 +580,23 @@ export interface paths {
         put?: never;
         /** Write down what happens in a class */
         post: operations["happen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/classes/{class}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a class came to, and what it says about its lesson */
+        get: operations["log"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -944,6 +978,23 @@ export interface paths {
         put?: never;
         /** Change a lesson by an edit */
         post: operations["editLesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/lessons/{id}/estimates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How long the steps of a lesson will take those it is written for, from all classes of the studio */
+        get: operations["estimate"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1771,6 +1822,11 @@ export interface components {
             tints?: components["schemas"]["Part"][];
             whose?: string;
         };
+        Better: {
+            edit: components["schemas"]["Edit"];
+            says: string;
+            why: string;
+        };
         Blank: {
             /**
              * Format: double
@@ -2018,6 +2074,8 @@ export interface components {
              * @description cm across the opening of a solvent jar
              */
             jar: number;
+            /** @description minutes of each step as the studio has learnt them, which the class is run by; left out, it is run by what is written */
+            learnt?: number[];
             /**
              * Format: double
              * @description mm all round a support that is cut from the roll, to mount it later
@@ -2621,6 +2679,31 @@ export interface components {
              */
             type: string;
         };
+        Estimates: {
+            /**
+             * Format: int64
+             * @description how many the studio has learnt from
+             */
+            classes: number;
+            /** @description writes these minutes into the script, in halves */
+            edit: components["schemas"]["Edit"];
+            /** Format: double */
+            high: number;
+            /**
+             * Format: double
+             * @description minutes of the whole script, the band that holds it four times out of five
+             */
+            low: number;
+            /** Format: double */
+            middle: number;
+            /** @description of each step, in the order of the script */
+            steps: components["schemas"]["Minutes"][];
+            /**
+             * Format: double
+             * @description minutes of the whole script as it is written
+             */
+            written: number;
+        };
         Event: {
             class?: string;
             /**
@@ -2682,6 +2765,8 @@ export interface components {
              * @description minutes of the one in the middle
              */
             middle: number;
+            /** @description how, in words */
+            says: string;
             /**
              * Format: int64
              * @description from 0
@@ -3015,18 +3100,6 @@ export interface components {
             /** @description whether it was told to stop */
             stop: boolean;
         };
-        KeptRun: {
-            id: string;
-            /** @description what went well and what did not */
-            note: string;
-            /**
-             * Format: date
-             * @description the day, as 2026-05-31
-             */
-            taught: string;
-            /** @description of the steps whose time was taken */
-            took: components["schemas"]["Took"][];
-        };
         Lab: {
             /** Format: double */
             a: number;
@@ -3252,6 +3325,20 @@ export interface components {
             /** @description #rrggbb */
             target: string;
         };
+        Log: {
+            /** @description what to change in the lesson, as edits to try */
+            changes: components["schemas"]["Better"][];
+            /**
+             * Format: int64
+             * @description the newest revision of the lesson, which they are for
+             */
+            head: number;
+            phase: string;
+            report: components["schemas"]["Outcome"];
+            says: string;
+            /** @description what each step is called */
+            steps: string[];
+        };
         Map: {
             /**
              * Format: double
@@ -3425,6 +3512,14 @@ export interface components {
              * @description parts of titanium white mixed into one part; 0 for the masstone
              */
             white: number;
+        };
+        Minutes: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            middle: number;
         };
         Missing: {
             /**
@@ -3732,6 +3827,41 @@ export interface components {
              */
             painted: number;
             says: string;
+        };
+        Outcome: {
+            /** @description the steps at which most hands were up, five at most */
+            asked: number[];
+            chosen: string[];
+            /**
+             * Format: int64
+             * @description how many took a seat
+             */
+            joined: number;
+            /**
+             * Format: double
+             * @description minutes by the clock on the wall
+             */
+            lasted: number;
+            /** @description in the order of the script */
+            lines: components["schemas"]["TookLine"][];
+            notes: components["schemas"]["Remark"][];
+            /**
+             * Format: double
+             * @description minutes of all steps
+             */
+            planned: number;
+            /** @description the steps that took most longer than planned, the worst first, five at most */
+            slowest: number[];
+            /**
+             * Format: int64
+             * @description how many said that they have done the last step
+             */
+            through: number;
+            /**
+             * Format: double
+             * @description minutes of work, without pauses
+             */
+            took: number;
         };
         Pace: {
             /**
@@ -4124,7 +4254,7 @@ export interface components {
             /** @description what steps are planned to take and took */
             paces: components["schemas"]["Pace"][];
             /** @description the last first */
-            runs: components["schemas"]["KeptRun"][];
+            runs: components["schemas"]["Session"][];
             says: string;
         };
         Ranked: {
@@ -4690,6 +4820,20 @@ export interface components {
              * @description of the support, mm
              */
             width: number;
+        };
+        Session: {
+            /** @description the class whose log it is from */
+            class?: string;
+            id: string;
+            /** @description what went well and what did not */
+            note: string;
+            /**
+             * Format: date
+             * @description the day, as 2026-05-31
+             */
+            taught: string;
+            /** @description of the steps whose time was taken */
+            took: components["schemas"]["Took"][];
         };
         Setup: {
             /** @description what does not fit, with a cure */
@@ -5263,6 +5407,30 @@ export interface components {
             /** Format: double */
             minutes: number;
             step: string;
+        };
+        TookLine: {
+            /**
+             * Format: double
+             * @description minutes that the class was behind its plan when it had done the step
+             */
+            behind: number;
+            dropped: boolean;
+            /**
+             * Format: int64
+             * @description how often a hand was up at it
+             */
+            hands: number;
+            /**
+             * Format: double
+             * @description minutes, as it was planned at first
+             */
+            planned: number;
+            /** Format: int64 */
+            step: number;
+            /** Format: double */
+            took: number;
+            /** @description what the hands were up for, as they came */
+            troubles: string[];
         };
         Tool: {
             id: string;
@@ -6799,6 +6967,38 @@ export interface operations {
             };
         };
     };
+    estimateClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Estimates"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     handout: {
         parameters: {
             query?: never;
@@ -6857,6 +7057,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Teaching"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Log"];
                 };
             };
             /** @description Error */
@@ -7876,6 +8108,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Edited"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    estimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Estimates"];
                 };
             };
             /** @description Error */

@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { useEffect, useRef, useState } from 'react'
 
 import { useStudio } from '../lib/studio'
-import { api, unwrap, type Happening, type OnDay, type Teaching } from './client'
-import { the, work } from './jobs'
+import { api, unwrap, type Happening, type OnDay, type Pupils, type Teaching } from './client'
+import { Stopped, the, work } from './jobs'
 import { streamOf } from './news'
 
 /** How often the clock is asked for, ms: what happens is heard at once. */
@@ -81,4 +81,40 @@ export function useLate(day: OnDay, number: number) {
     staleTime: 60_000,
     retry: 1,
   })
+}
+
+/** useLog is what a class came to. */
+export function useLog(id: string) {
+  const studio = useStudio()
+  return useQuery({ queryKey: ['log', id], queryFn: () => unwrap(api.GET('/api/studios/{studio}/classes/{class}/log', { params: { path: { studio, class: id } } })), staleTime: 0 })
+}
+
+/** useEstimates is how long the steps will take the people of a class. */
+export function useEstimates(day: OnDay) {
+  const studio = useStudio()
+  return useQuery({ queryKey: ['estimates', day.id, day.version], queryFn: () => unwrap(api.GET('/api/studios/{studio}/classes/{class}/estimates', { params: { path: { studio, class: day.id } } })), staleTime: 0 })
+}
+
+/** useLessonEstimates is how long the steps of a lesson will take those it is written for. */
+export function useLessonEstimates(id: string, hash: string) {
+  const studio = useStudio()
+  return useQuery({ queryKey: ['estimates', id, hash], queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons/{id}/estimates', { params: { path: { studio, id } } })), staleTime: 0 })
+}
+
+/** usePupils lets simulated students paint the lesson of a class, with progress, until it is stopped. */
+export function usePupils(day: OnDay) {
+  const studio = useStudio()
+  const cards = useCards(day.id, day.revision)
+  const [state, setState] = useState<{ going?: string; found?: Pupils; problem?: string }>({})
+  const control = useRef<AbortController>(undefined)
+  useEffect(() => () => control.current?.abort(), []) // who has gone does not wait for it
+  const start = () => {
+    const abort = new AbortController()
+    control.current = abort
+    setState({ going: '' })
+    work(studio, { kind: 'pupils', lesson: day.lesson, from: day.revision, class: day.id }, abort.signal, (said) => setState({ going: said }))
+      .then((came) => setState({ found: the(came.pupils) }))
+      .catch((error: unknown) => setState(error instanceof Stopped ? {} : { problem: error instanceof Error ? error.message : String(error) }))
+  }
+  return { ...state, start, stop: () => control.current?.abort(), label: (step: number) => `${step + 1} ${cards.data?.[step]?.brief ?? ''}` }
 }

@@ -1,11 +1,17 @@
 import { useState } from 'react'
 
+import { Link } from 'wouter'
+
 import { useRunning, useRuns } from '../api/stock'
+import { useLessonEstimates } from '../api/teaching'
+import { classAt, useStudio } from '../lib/studio'
 import { boxed, Button, figure } from '../ui/controls'
 import type { BookProps } from './props'
 
 /** RunsDrawer keeps what taught sessions took, beside what is planned. */
-export function RunsDrawer({ saved }: BookProps) {
+export function RunsDrawer({ saved, apply, busy }: BookProps) {
+  const studio = useStudio()
+  const learnt = useLessonEstimates(saved.id, saved.hash).data
   const { lesson, score } = saved
   const ran = useRuns(saved.id, saved.hash)
   const running = useRunning(saved.id, saved.hash)
@@ -34,12 +40,28 @@ export function RunsDrawer({ saved }: BookProps) {
               <span>
                 {r.taught}, {r.took.length === 1 ? 'one step' : `${r.took.length} steps`} timed{r.note && <span className="text-quiet">: {r.note}</span>}
               </span>
-              <Button disabled={running.isPending} onClick={() => running.mutate(r.id)} aria-label={`Forget the session of ${r.taught}`}>
-                Forget
-              </Button>
+              {r.class ? (
+                <Link className="underline underline-offset-2" href={`${classAt(studio, r.class)}/log`}>
+                  Log
+                </Link>
+              ) : (
+                <Button disabled={running.isPending} onClick={() => running.mutate(r.id)} aria-label={`Forget the session of ${r.taught}`}>
+                  Forget
+                </Button>
+              )}
             </li>
           ))}
         </ul>
+      )}
+      {learnt && learnt.classes > 0 && (
+        <p className="flex items-center gap-2">
+          <span className="flex-1">
+            From {learnt.classes === 1 ? 'one class' : `${learnt.classes} classes`} of this studio the script takes {figure(learnt.middle, 0)} minutes, four times out of five between {figure(learnt.low, 0)} and {figure(learnt.high, 0)}; written are {figure(learnt.written, 0)}.
+          </span>
+          <Button disabled={busy} onClick={() => apply(learnt.edit)}>
+            Write these minutes
+          </Button>
+        </p>
       )}
       <form
       noValidate

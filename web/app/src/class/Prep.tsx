@@ -16,6 +16,7 @@ import { BuySheet, CutSheet, ToolSheet } from './BuySheets'
 import { ClassSheet } from './ClassSheet'
 import { HandoutSheet } from './HandoutSheet'
 import { PaintSheet, PaletteSheet } from './PaintSheets'
+import { PupilSheet } from './PupilSheet'
 
 /** Prep is where a class is planned: people and a day, and everything else is worked out. */
 export function Prep({ id }: { id: string }) {
@@ -40,6 +41,7 @@ const sheets = [
   { id: 'setup', name: 'Set-up', Sheet: SetupSheet },
   { id: 'air', name: 'Air', Sheet: AirSheet },
   { id: 'cautions', name: 'Cautions', Sheet: CautionSheet },
+  { id: 'pupils', name: 'Rehearse the class', Sheet: PupilSheet },
   { id: 'handouts', name: 'Handouts', Sheet: HandoutSheet },
   { id: 'class', name: 'Room and money', Sheet: ClassSheet },
 ] as const

@@ -23,6 +23,7 @@ export const classAt = (studio: string, id: string) => `${shelfAt(studio)}/class
 export const roomsOfClass = (studio: string, id: string) => [
   { name: 'Prep', key: '1', href: classAt(studio, id) },
   { name: 'Teach', key: '2', href: `${classAt(studio, id)}/teach` },
+  { name: 'Log', key: '3', href: `${classAt(studio, id)}/log` },
 ]
 
 /** cupboardAt is the address of a studio's cupboard. */

@@ -1,0 +1,200 @@
+package studio
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"time"
+
+	"proxenos/core/class"
+	"proxenos/core/estimate"
+	"proxenos/core/lesson"
+	"proxenos/core/run"
+	"proxenos/core/teach"
+	"proxenos/store"
+)
+
+// learntFrom is from how many classes a studio learns how long things take: the last ones.
+const learntFrom = 60
+
+// A Session is a lesson that was taught: its minutes were written down by hand, or in a class.
+type Session struct {
+	store.KeptRun
+	Class string `json:"class,omitempty" doc:"the class whose log it is from"`
+}
+
+// A past class is one that has ended.
+type past struct {
+	kept   store.KeptClass
+	lesson *lesson.Lesson
+	report teach.Outcome
+}
+
+// ended are the classes of the studio that have ended, of one lesson or of all, the last first.
+// What was read once is kept: nothing of it changes.
+func (r Room) ended(ctx context.Context, lesson string) ([]*past, error) {
+	list, err := r.Kept.Ended(ctx, lesson, learntFrom)
+	if err != nil {
+		return nil, err
+	}
+	var out []*past
+	for _, e := range list {
+		key := fmt.Sprintf("%s %d %d", e.Class, e.Version, e.Number)
+		p, there := r.past.Get(key)
+		if !there {
+			if p, err = r.readPast(ctx, e.Class); err != nil {
+				return nil, err
+			}
+			r.past.Add(key, p)
+		}
+		if p != nil {
+			out = append(out, p)
+		}
+	}
+	return out, nil
+}
+
+// readPast reads a class that has ended; nothing where the end was taken back.
+func (r Room) readPast(ctx context.Context, class string) (*past, error) {
+	k, err := r.Kept.Class(ctx, class)
+	if err != nil {
+		return nil, err
+	}
+	_, l, err := r.At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return nil, err
+	}
+	events, now, err := r.Kept.Happened(ctx, class, 0)
+	if err != nil {
+		return nil, err
+	}
+	plan := k.Class.Plan(l)
+	if teach.Of(plan, events, now).Phase != teach.Ended {
+		return nil, nil
+	}
+	return &past{k, l, teach.OutcomeOf(plan, events)}, nil
+}
+
+// Sessions are the times that a lesson was taught, the last first.
+func (r Room) Sessions(ctx context.Context, lesson string) ([]Session, error) {
+	kept, err := r.Kept.Runs(ctx, lesson)
+	if err != nil {
+		return nil, err
+	}
+	out := []Session{}
+	ended, err := r.ended(ctx, lesson)
+	if err != nil {
+		return nil, err
+	}
+	for _, s := range ended {
+		one := Session{KeptRun: store.KeptRun{ID: s.kept.ID, Run: run.Run{Taught: s.kept.Class.Begins().Format(time.DateOnly), Note: s.kept.Class.Title, Took: []run.Took{}}}, Class: s.kept.ID}
+		for _, line := range s.report.Lines {
+			if line.Took > 0 && line.Took <= run.MostMinutes {
+				one.Took = append(one.Took, run.Took{Step: s.lesson.Steps[line.Step].ID, Minutes: line.Took})
+			}
+		}
+		if len(one.Took) > 0 {
+			out = append(out, one)
+		}
+	}
+	for _, k := range kept {
+		out = append(out, Session{KeptRun: k})
+	}
+	return out, nil
+}
+
+// level is what most people of a class have learnt.
+func level(p class.People) lesson.Level {
+	switch {
+	case p.First >= p.Some && p.First >= p.Experienced:
+		return lesson.FirstSteps
+	case p.Some >= p.Experienced:
+		return lesson.SomePractice
+	}
+	return lesson.Experienced
+}
+
+// Estimates are how long the steps of a lesson are expected to take.
+type Estimates struct {
+	Classes int                `json:"classes" doc:"how many the studio has learnt from"`
+	Steps   []estimate.Minutes `json:"steps" doc:"of each step, in the order of the script"`
+	Low     float64            `json:"low" doc:"minutes of the whole script, the band that holds it four times out of five"`
+	Middle  float64            `json:"middle"`
+	High    float64            `json:"high"`
+	Written float64            `json:"written" doc:"minutes of the whole script as it is written"`
+	Edit    lesson.AnyEdit     `json:"edit" doc:"writes these minutes into the script, in halves"`
+}
+
+// EstimateClass says how long the steps of a class will take its people.
+func (r Room) EstimateClass(ctx context.Context, class string) (Estimates, error) {
+	s, err := r.Stage(ctx, class, 1)
+	if err != nil {
+		return Estimates{}, err
+	}
+	return r.Estimate(ctx, s.Lesson, level(s.Kept.Class.People))
+}
+
+// Estimate says how long the steps of a lesson will take, from all classes of the studio.
+func (r Room) Estimate(ctx context.Context, l *lesson.Lesson, of lesson.Level) (Estimates, error) {
+	ended, err := r.ended(ctx, "")
+	if err != nil {
+		return Estimates{}, err
+	}
+	var seen []estimate.Took
+	for _, s := range ended {
+		for _, line := range s.report.Lines {
+			step := s.lesson.Steps[line.Step]
+			if line.Took > 0 && !step.Technique.Idle() && step.Technique != lesson.Blot {
+				seen = append(seen, estimate.Took{Class: s.kept.ID, Level: level(s.kept.Class.People), Technique: step.Technique, Written: step.Minutes, Minutes: line.Took})
+			}
+		}
+	}
+	m := estimate.Learn(seen)
+	out := Estimates{Classes: len(ended)}
+	out.Steps, out.Low, out.Middle, out.High = m.Script(l, of)
+	edit := lesson.All{}
+	for i, s := range l.Steps {
+		out.Written += s.Minutes
+		if minutes := max(0.5, math.Round(2*out.Steps[i].Middle)/2); minutes != s.Minutes {
+			edit = append(edit, lesson.SetMinutes{Step: s.ID, Minutes: minutes})
+		}
+	}
+	out.Edit.Edit = edit
+	return out, nil
+}
+
+// A Log is what a class came to.
+type Log struct {
+	Phase   teach.Phase    `json:"phase"`
+	Report  teach.Outcome  `json:"report"`
+	Steps   []string       `json:"steps" doc:"what each step is called"`
+	Changes []teach.Better `json:"changes" doc:"what to change in the lesson, as edits to try"`
+	Head    int            `json:"head" doc:"the newest revision of the lesson, which they are for"`
+	Says    string         `json:"says"`
+}
+
+// Log is what a class came to, and what it says about its lesson as that stands now.
+func (r Room) Log(ctx context.Context, class string) (*Log, error) {
+	s, err := r.Stage(ctx, class, 0)
+	if err != nil {
+		return nil, err
+	}
+	out := &Log{Phase: s.State.Phase, Report: s.Report(), Changes: []teach.Better{}}
+	for i := range s.Lesson.Steps {
+		out.Steps = append(out.Steps, s.Lesson.Label(i))
+	}
+	head, now, err := r.Head(ctx, s.Kept.Lesson)
+	if err != nil {
+		return nil, err
+	}
+	out.Head = head.Number
+	if s.State.Phase != teach.Before {
+		for _, c := range out.Report.Changes(s.Lesson) {
+			if _, _, err := lesson.Apply(now, c.Edit.Edit); err == nil { // the step may be gone
+				out.Changes = append(out.Changes, c)
+			}
+		}
+	}
+	out.Says = out.Report.Says(s.Lesson)
+	return out, nil
+}

@@ -1,0 +1,184 @@
+import { useState } from 'react'
+import { Link } from 'wouter'
+
+import { useClass, usePrep } from '../api/classes'
+import type { ClassLog, OnDay } from '../api/client'
+import { useLesson } from '../api/queries'
+import { useLog } from '../api/teaching'
+import { TrialView } from '../checks/TrialView'
+import { useEditing } from '../lib/editing'
+import { classAt, lessonAt, roomsOfClass, useStudio } from '../lib/studio'
+import { Bar } from '../ui/Bar'
+import { Button, capital, figure } from '../ui/controls'
+import { BookOut } from './BookOut'
+import { LogPlot } from './LogPlot'
+
+/** Log is what a class came to: planned beside taken, the hardest steps, notes, costs, and what to change in the lesson. */
+export function Log({ id }: { id: string }) {
+  const day = useClass(id)
+  const log = useLog(id)
+  if (day.data && log.data) return <Book day={day.data} log={log.data} />
+  const error = day.error ?? log.error
+  return <main className="flex h-full items-center justify-center">{error ? <p role="alert">{error.message}</p> : <h1 className="text-quiet">Opening the log.</h1>}</main>
+}
+
+function Book({ day, log }: { day: OnDay; log: ClassLog }) {
+  const studio = useStudio()
+  const { report } = log
+  const prep = usePrep(day).data?.prep
+  return (
+    <div className="grid h-full grid-rows-[auto_1fr] print:block print:h-auto">
+      <Bar
+        place={
+          <h1 className="font-serif text-lg">
+            <span className="sr-only">Log: </span>
+            {day.class.title}
+          </h1>
+        }
+        at="Log"
+        rooms={roomsOfClass(studio, day.id)}
+      />
+      <main className="min-h-0 overflow-y-auto px-6 py-4 print:overflow-visible">
+        <div className="flex items-start gap-4">
+          <p className="max-w-3xl text-lg">
+            {log.says}
+            {log.phase !== 'ended' && log.phase !== 'before' && ' It has not ended yet.'}
+            {log.phase === 'before' && (
+              <>
+                {' '}
+                The log is written by the class itself, at the{' '}
+                <Link className="underline underline-offset-2" href={`${classAt(studio, day.id)}/teach`}>
+                  lectern
+                </Link>
+                .
+              </>
+            )}
+          </p>
+          <Button className="ml-auto print:hidden" onClick={() => window.print()}>
+            Print
+          </Button>
+        </div>
+        {log.phase !== 'before' && (
+          <>
+            <LogPlot log={log} />
+            <div className="grid grid-cols-1 gap-x-10 gap-y-4 lg:grid-cols-2">
+              <section aria-label="What to change">
+                <h2 className="font-serif text-lg">What to change in the lesson</h2>
+                <Changes day={day} log={log} />
+              </section>
+              <div className="flex flex-col gap-4">
+                <section aria-label="Hardest steps">
+                  <h2 className="font-serif text-lg">Where it was hard</h2>
+                  {report.slowest.length === 0 && report.asked.length === 0 && <p className="text-quiet">No step took longer than planned, and nobody had a hand up.</p>}
+                  <ul>
+                    {report.slowest.map((i) => {
+                      const line = report.lines[i]
+                      return (
+                        line && (
+                          <li key={`slow ${i}`} className="border-t border-line py-1">
+                            {capital(log.steps[i] ?? '')}: {figure(line.took)} min, {figure(line.planned)} planned
+                          </li>
+                        )
+                      )
+                    })}
+                    {report.asked.map((i) => (
+                      <li key={`asked ${i}`} className="border-t border-line py-1">
+                        {capital(log.steps[i] ?? '')}: {report.lines[i]?.hands === 1 ? 'one hand' : `${report.lines[i]?.hands ?? 0} hands`} up, {report.lines[i]?.troubles.join(', ')}
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+                <section aria-label="Notes">
+                  <h2 className="font-serif text-lg">Notes</h2>
+                  {report.notes.length + report.chosen.length === 0 && <p className="text-quiet">Nothing was noted.</p>}
+                  <ul>
+                    {report.notes.map((n, i) => (
+                      <li key={i} className="border-t border-line py-1">
+                        Minute {figure(n.minute, 0)}, step {n.step + 1}: {n.text}
+                      </li>
+                    ))}
+                    {report.chosen.map((c) => (
+                      <li key={c} className="border-t border-line py-1">
+                        It was late, and chosen: {c}
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+                <section aria-label="Costs">
+                  <h2 className="font-serif text-lg">Costs</h2>
+                  <p>{prep ? prep.cost.says : 'Rehearsing the lesson: what it uses up is measured on the canvas.'}</p>
+                  <BookOut day={day} />
+                </section>
+              </div>
+            </div>
+          </>
+        )}
+      </main>
+    </div>
+  )
+}
+
+/** Changes are edits of the lesson that the class speaks for, each to be tried before it is made. */
+function Changes({ day, log }: { day: OnDay; log: ClassLog }) {
+  const studio = useStudio()
+  const lesson = useLesson(day.lesson)
+  const editing = useEditing(day.lesson)
+  const [tries, setTries] = useState<number>()
+  const [made, setMade] = useState<number[]>([])
+  const change = tries === undefined ? undefined : log.changes[tries]
+  if (log.changes.length === 0) return <p className="text-quiet">Nothing: it went as it is written.</p>
+  return (
+    <>
+      {editing.problem && <p role="alert">Not changed. {editing.problem}</p>}
+      <ul>
+        {log.changes.map((c, i) => (
+          <li key={i} className="flex items-center gap-2 border-t border-line py-1">
+            <span className="min-w-0 flex-1">
+              {c.says}
+              <span className="block text-quiet">{c.why}</span>
+            </span>
+            {made.includes(i) ? (
+              <span>Made</span>
+            ) : (
+              <>
+                <Button disabled={!lesson.data} onClick={() => setTries(i)}>
+                  Try it
+                </Button>
+                <Button
+                  disabled={!lesson.data || editing.busy}
+                  onClick={() => {
+                    editing.apply(c.edit)
+                    setMade([...made, i])
+                  }}
+                >
+                  Make it
+                </Button>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {change && lesson.data && tries !== undefined && (
+        <TrialView
+          saved={lesson.data}
+          edit={change.edit}
+          words={change.says}
+          close={() => setTries(undefined)}
+          apply={(edit) => {
+            editing.apply(edit)
+            setMade([...made, tries])
+            setTries(undefined)
+          }}
+          busy={editing.busy}
+        />
+      )}
+      <p className="mt-1 text-quiet">
+        They change{' '}
+        <Link className="underline underline-offset-2" href={lessonAt(studio, day.lesson)}>
+          the lesson
+        </Link>
+        , where they can be taken back; what this class taught stays.
+      </p>
+    </>
+  )
+}
