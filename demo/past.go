@@ -16,7 +16,7 @@ import (
 var demoFactors = map[lesson.Technique]float64{lesson.CrissCross: 1.35, lesson.LinerPull: 1.5, lesson.PressTurn: 1.3, lesson.CutIn: 1.25, lesson.Tap: 0.95, lesson.Feather: 0.9}
 
 // pastEvents are what happened in a class that was taught: each step took as long as these people
-// take for it, three hands were up, and when it got late a step was left out.
+// take for it, and three hands were up.
 func pastEvents(l *lesson.Lesson, c class.Class) []teach.Event {
 	rng := rand.New(rand.NewPCG(7, 11))
 	plan := c.Plan(l)
@@ -31,9 +31,13 @@ func pastEvents(l *lesson.Lesson, c class.Class) []teach.Event {
 		at = at.Add(7 * time.Second)
 	}
 	say(teach.Event{Kind: teach.Start})
+	third := 2 * len(l.Steps) / 3 // about where the lights begin
+	for l.Steps[third].Technique != lesson.Tap && third > 0 {
+		third--
+	}
 	hands := map[int]teach.Event{
-		len(l.Steps) / 4:     {Kind: teach.Hand, Seat: "2", Text: string(rescue.Mud)},
-		2 * len(l.Steps) / 3: {Kind: teach.Hand, Seat: "5", Text: string(rescue.Slips)},
+		len(l.Steps) / 4: {Kind: teach.Hand, Seat: "2", Text: string(rescue.Mud)},
+		third:            {Kind: teach.Hand, Seat: "5", Text: string(rescue.Slips)},
 	}
 	for i, s := range l.Steps {
 		minutes := plan.Minutes[i]
@@ -49,7 +53,7 @@ func pastEvents(l *lesson.Lesson, c class.Class) []teach.Event {
 		if hand, up := hands[i]; up {
 			hand.Step = i
 			say(hand)
-			if i == 2*len(l.Steps)/3 {
+			if i == third {
 				say(teach.Event{Kind: teach.Hand, Seat: "7", Step: i, Text: string(rescue.Slips)})
 				say(teach.Event{Kind: teach.Answer, Seat: "7", Text: "More paint, and hardly touch it."})
 			}

@@ -47,7 +47,7 @@ func (r Outcome) Changes(l *lesson.Lesson) []Better {
 		if wrong && !s.Technique.Idle() {
 			minutes := min(240, max(0.5, math.Round(2*s.Minutes*line.Took/line.Planned)/2))
 			if minutes != s.Minutes {
-				add(lesson.SetMinutes{Step: s.ID, Minutes: minutes}, fmt.Sprintf("it took %.0f minutes and was planned with %.0f", line.Took, line.Planned))
+				add(lesson.SetMinutes{Step: s.ID, Minutes: minutes}, fmt.Sprintf("it took %.1f minutes and was planned with %.1f", line.Took, line.Planned))
 			}
 		}
 		for _, term := range rescue.Troubles() {
@@ -73,6 +73,9 @@ func count(troubles []string, trouble string) (n int) {
 // against is the edit of a step that works against a trouble of several.
 func against(t rescue.Trouble, s lesson.Step) (lesson.Edit, bool) {
 	was := s
+	if !s.Technique.Marks() || len(s.Mixtures) == 0 {
+		return nil, false
+	}
 	switch t {
 	case rescue.Slips:
 		s.Load = s.Load.More(1)

@@ -32,7 +32,7 @@ func TestAClassSaysWhatToChange(t *testing.T) {
 		t.Fatalf("%d changes: %+v", len(changes), changes)
 	}
 	next := l
-	for i, want := range []string{"took 10 minutes", "2 hands were up: will not stick", "left out"} {
+	for i, want := range []string{"took 10.0 minutes", "2 hands were up: will not stick", "left out"} {
 		if !strings.Contains(changes[i].Why, want) || changes[i].Says == "" {
 			t.Errorf("%d. is %+v, not %q", i, changes[i], want)
 		}
