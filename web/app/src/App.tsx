@@ -13,6 +13,7 @@ const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene
 const Cupboard = lazy(() => import('./cupboard/Cupboard').then((m) => ({ default: m.Cupboard })))
 const Teach = lazy(() => import('./class/Teach').then((m) => ({ default: m.Teach })))
 const Log = lazy(() => import('./class/Log').then((m) => ({ default: m.Log })))
+const Pedal = lazy(() => import('./class/Pedal').then((m) => ({ default: m.Pedal })))
 const Wall = lazy(() => import('./class/Wall').then((m) => ({ default: m.Wall })))
 const Prep = lazy(() => import('./class/Prep').then((m) => ({ default: m.Prep })))
 const Score = lazy(() => import('./score/Score').then((m) => ({ default: m.Score })))
@@ -70,6 +71,7 @@ export function App() {
             </InStudio>
           )}
         </Route>
+        <Route path="/studios/:studio/classes/:id/pedal">{(params) => <Pedal id={params.id} />}</Route>
         <Route path="/studios/:studio/classes/:id/wall">
           {(params) => (
             <InStudio value={params.studio}>

@@ -42,7 +42,11 @@ export function DoorPanel({ day, state, close }: { day: OnDay; state: Teaching['
             <Link className="underline underline-offset-2" href={`${classAt(studio, day.id)}/wall`} target="_blank">
               The wall
             </Link>{' '}
-            shows it as well, for a projector.
+            shows it as well, for a projector. Without a pedal or a clicker, a{' '}
+            <Link className="underline underline-offset-2" href={`${classAt(studio, day.id)}/pedal`} target="_blank">
+              simulated pedal
+            </Link>{' '}
+            sends its keys.
           </p>
         </>
       )}

@@ -37,7 +37,7 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
     whole: () => void (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen()).catch(() => undefined),
     close: () => setPanel(undefined),
   }
-  useKeys(act)
+  useKeys(day.id, act)
   useAwake(state.phase === 'running')
   const running = state.phase === 'running' || state.phase === 'paused'
   return (

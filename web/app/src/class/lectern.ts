@@ -30,8 +30,11 @@ const keys: Record<string, Deed> = {
   Escape: 'close',
 }
 
+/** pedal is the channel on which a simulated pedal sends its keys to the lectern of a class. */
+export const pedal = (id: string) => `pedal ${id}`
+
 /** useKeys does what keys say; a key that is held down says it once. */
-export function useKeys(act: Act) {
+export function useKeys(id: string, act: Act) {
   const pressed = useEffectEvent((e: KeyboardEvent) => {
     const at = e.target as HTMLElement
     const what = keys[e.key]
@@ -39,11 +42,20 @@ export function useKeys(act: Act) {
     e.preventDefault()
     if (!e.repeat) act[what]()
   })
+  const stepped = useEffectEvent((key: string) => {
+    const what = keys[key]
+    if (what) act[what]()
+  })
   useEffect(() => {
     const hear = (e: KeyboardEvent) => pressed(e)
+    const channel = new BroadcastChannel(pedal(id))
+    channel.onmessage = (e: MessageEvent<string>) => stepped(e.data)
     window.addEventListener('keydown', hear)
-    return () => window.removeEventListener('keydown', hear)
-  }, [])
+    return () => {
+      channel.close()
+      window.removeEventListener('keydown', hear)
+    }
+  }, [id])
 }
 
 /** useAwake keeps the screen awake for as long as it is asked to, where that can be done. */

@@ -39,7 +39,22 @@ export function useSeat(key: string) {
     source.onerror = () => setHears(false)
     return () => source.close()
   }, [client, key, there])
-  return { seat, hears }
+  return { seat, hears: useOnline() && hears }
+}
+
+/** useOnline is whether there is a network, as far as the browser knows. */
+function useOnline() {
+  const [online, setOnline] = useState(() => navigator.onLine)
+  useEffect(() => {
+    const look = () => setOnline(navigator.onLine)
+    window.addEventListener('online', look)
+    window.addEventListener('offline', look)
+    return () => {
+      window.removeEventListener('online', look)
+      window.removeEventListener('offline', look)
+    }
+  }, [])
+  return online
 }
 
 /** useSay says something from a seat; without a network it waits. */

@@ -1,0 +1,142 @@
+import { expect, type Browser, type Page } from '@playwright/test'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { join } from 'node:path'
+
+import { clean } from './axe'
+import { studio, test } from './fixtures'
+import { newLesson } from './helpers'
+
+const root = join(import.meta.dirname, '..')
+const port = 8896
+const here = `http://127.0.0.1:${port}`
+
+/** serve starts a second server on the same database, which can be killed. */
+async function serve(): Promise<ChildProcess> {
+  const url = new URL(execFileSync(join(root, 'scripts/postgres.sh'), ['start'], { encoding: 'utf8' }).trim())
+  url.pathname = `/proxenos_e2e_${process.env.PROXENOS_E2E_PORT ?? '8897'}`
+  const server = spawn(join(root, 'bin/proxenos'), ['serve', '--listen', `127.0.0.1:${port}`], { env: { ...process.env, DATABASE_URL: url.href }, stdio: 'ignore' })
+  await expect.poll(async () => fetch(`${here}/api/health`).then((r) => r.ok, () => false)).toBe(true)
+  return server
+}
+
+/** screen opens a page in a browser window of its own. */
+async function screen(browser: Browser, path: string, size = { width: 1280, height: 800 }): Promise<Page> {
+  const page = await (await browser.newContext({ viewport: size })).newPage()
+  await page.goto(here + path)
+  return page
+}
+
+async function sit(browser: Browser, code: string, name: string): Promise<Page> {
+  const seat = await screen(browser, `/join?code=${code}`, { width: 390, height: 844 })
+  await seat.getByLabel('Your first name').fill(name)
+  await seat.getByRole('button', { name: 'Sit down' }).click()
+  await expect(seat.getByText('It begins soon')).toBeVisible()
+  return seat
+}
+
+const brief = (page: Page, text: RegExp) => expect(page.getByRole('heading', { name: text }).first()).toBeVisible()
+const bytes = async (page: Page, name: string) => (await page.request.get(here + ((await page.getByAltText(name).getAttribute('src')) ?? ''))).body()
+
+test('a class on four screens: it runs, a hand is answered, it gets late, the server is killed, and the next class has learnt', async ({ page, browser }) => {
+  test.setTimeout(240_000)
+  const lesson = await newLesson(page.request)
+  const classes = `/api/studios/${studio()}/classes`
+  const made = await page.request.post(classes, { data: { lesson, people: 4, begins: '2031-05-06T18:00', minutes: 60 } })
+  const { id } = (await made.json()) as { id: string }
+  const { code } = (await (await page.request.post(`${classes}/${id}/door`)).json()) as { code: string }
+  const at = `/studios/${studio()}/classes/${id}`
+  let server = await serve()
+  try {
+    const lectern = await screen(browser, `${at}/teach`)
+    const wall = await screen(browser, `${at}/wall`, { width: 1920, height: 1080 })
+    await expect(wall.getByText(code, { exact: true })).toBeVisible()
+    const ana = await sit(browser, code, 'Ana')
+    const bo = await sit(browser, code, 'Bo')
+    await expect(lectern.getByText('2 here')).toBeVisible()
+
+    // It begins by a pedal in another tab, and every screen shows the step.
+    const pedal = await lectern.context().newPage()
+    await pedal.goto(`${here}${at}/pedal`)
+    await pedal.getByRole('button', { name: 'Right' }).click()
+    for (const p of [lectern, wall, ana, bo]) await brief(p, /^Criss-cross high sky blue/)
+    const letters = await wall.getByRole('heading', { level: 1 }).evaluate((e) => Number.parseFloat(getComputedStyle(e).fontSize))
+    const small = await wall.getByLabel('Time').evaluate((e) => Number.parseFloat(getComputedStyle(e).fontSize))
+    expect(Math.min(letters, small)).toBeGreaterThanOrEqual(1080 / 25)
+
+    // Ana follows, Bo lags.
+    await bo.getByRole('button', { name: 'Done', exact: true }).click()
+    await ana.getByRole('button', { name: 'Done', exact: true }).click()
+    await expect(lectern.getByText('2 through with this step')).toBeVisible()
+    for (let n = 0; n < 3; n++) await lectern.keyboard.press('PageDown')
+    await expect(ana.getByText('Step 4 of 61')).toBeVisible()
+    await ana.getByRole('button', { name: 'Done', exact: true }).click()
+    await expect(lectern.getByText('behind: Bo')).toBeVisible()
+
+    // A hand goes up and is answered with what helps on this canvas.
+    await ana.getByRole('button', { name: 'Hand up' }).click()
+    await ana.getByRole('button', { name: /colour wrong/i }).click()
+    await expect(ana.getByText('Your hand is up: colour wrong.')).toBeVisible()
+    await expect(lectern.getByRole('button', { name: 'Ana: colour wrong, step 4' })).toBeVisible()
+    await lectern.keyboard.press('h')
+    await expect(lectern.getByAltText('With what helps')).toBeVisible({ timeout: 90_000 })
+    await clean(lectern, 'a hand that is up')
+    await lectern.getByRole('button', { name: 'Send this to Ana' }).click()
+    await expect(ana.getByRole('region', { name: 'What helps' })).toContainText('comes back')
+    expect((await bytes(ana, 'As it went wrong on the simulated canvas')).equals(await bytes(ana, 'With what helps'))).toBe(false)
+    await clean(ana, 'a seat with an answer')
+    await ana.getByRole('button', { name: 'I have it' }).click()
+
+    // It is late: a choice is taken with one key, and taken back.
+    await lectern.keyboard.press('l')
+    await expect(lectern.getByRole('heading', { name: /minutes too late/ })).toBeVisible()
+    await expect(lectern.getByAltText(/^The finished picture: /).first()).toBeVisible({ timeout: 60_000 })
+    await clean(lectern, 'choices when it is late')
+    await lectern.keyboard.press('1')
+    await expect(lectern.getByRole('status')).toContainText('Chosen: ')
+    await lectern.keyboard.press('z')
+    await expect(lectern.getByRole('status')).not.toContainText('Chosen: ')
+
+    // What Bo says without a network is sent when there is one.
+    await bo.context().setOffline(true)
+    await brief(bo, /^/)
+    await bo.getByRole('button', { name: 'Done', exact: true }).click()
+    await expect(bo.getByRole('status')).toContainText('sent when there is one', { timeout: 60_000 })
+    await bo.context().setOffline(false)
+    await expect(bo.getByRole('status')).toHaveText('Connected.', { timeout: 60_000 })
+    await expect(lectern.getByText('behind: Bo')).toHaveCount(0)
+
+    // The server is killed and comes back: all go on.
+    server.kill('SIGKILL')
+    await expect(ana.getByRole('status')).toContainText('No connection')
+    server = await serve()
+    const back = Date.now()
+    await lectern.keyboard.press('PageDown')
+    for (const p of [wall, ana]) await expect(p.getByText('Step 5 of 61')).toBeVisible()
+    console.log(`all screens go on ${Date.now() - back} ms after the server is back`)
+    await ana.reload()
+    await expect(ana.getByText('Step 5 of 61')).toBeVisible()
+
+    // It ends, and its log is there.
+    await lectern.getByRole('button', { name: 'End the class' }).click()
+    await expect(ana.getByRole('heading', { name: /has ended/ })).toBeVisible()
+    await lectern.keyboard.press('3')
+    await expect(lectern.getByRole('img', { name: /Minutes of 61 steps/ })).toBeVisible()
+    await expect(lectern.getByRole('region', { name: 'Hardest steps' })).toContainText('one hand up, colour')
+    await clean(lectern, 'log')
+    await lectern.getByRole('region', { name: 'What to change' }).getByRole('button', { name: 'Make it' }).first().click()
+    await expect(lectern.getByText('Made', { exact: true })).toBeVisible()
+
+    // The next class is run by what was learnt.
+    const next = (await (await page.request.post(`${classes}/${id}/copies`, { data: { begins: '2031-05-13T18:00' } })).json()) as { id: string }
+    const planned = async () => ((await (await page.request.get(`${classes}/${next.id}/teaching`)).json()) as { state: { steps: { planned: number }[] } }).state.steps[0]?.planned ?? 0
+    const before = await planned()
+    await page.goto(`/studios/${studio()}/classes/${next.id}`)
+    await page.getByRole('tab', { name: 'Rehearse the class' }).click()
+    const learnt = page.getByLabel('Run this class by the minutes that the studio has learnt')
+    await learnt.click()
+    await expect(learnt).toBeChecked()
+    await expect.poll(planned).toBeLessThan(before)
+  } finally {
+    server.kill('SIGKILL')
+  }
+})
