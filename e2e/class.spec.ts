@@ -121,10 +121,20 @@ test('a class on four screens: it runs, a hand is answered, it gets late, the se
     await expect(ana.getByRole('heading', { name: /has ended/ })).toBeVisible()
     await lectern.keyboard.press('3')
     await expect(lectern.getByRole('img', { name: /Minutes of 61 steps/ })).toBeVisible()
-    await expect(lectern.getByRole('region', { name: 'Hardest steps' })).toContainText('one hand up, colour')
+    await expect(lectern.getByRole('region', { name: 'Hardest steps' })).toContainText('one hand up: colour wrong')
     await clean(lectern, 'log')
     await lectern.getByRole('region', { name: 'What to change' }).getByRole('button', { name: 'Make it' }).first().click()
     await expect(lectern.getByText('Made', { exact: true })).toBeVisible()
+
+    // Ana's picture is kept, with its days.
+    await lectern.getByRole('region', { name: 'Canvases' }).getByRole('button', { name: 'Ana' }).click()
+    await expect(lectern.getByRole('region', { name: 'Canvases' }).getByRole('listitem')).toContainText('look at it again')
+    await lectern.getByRole('region', { name: 'Canvases' }).getByRole('link', { name: 'Canvases' }).click()
+    const canvas = lectern.getByRole('article', { name: 'Terraces above Ondrel Water' }).filter({ hasText: 'Ana' })
+    await canvas.getByLabel('On which day').fill('2031-05-07')
+    await canvas.getByRole('button', { name: 'Write down' }).click()
+    await expect(canvas.getByRole('list', { name: 'What was done' })).toContainText('7 May 2031: looked at')
+    await clean(lectern, 'canvases')
 
     // The next class is run by what was learnt.
     const next = (await (await page.request.post(`${classes}/${id}/copies`, { data: { begins: '2031-05-13T18:00' } })).json()) as { id: string }

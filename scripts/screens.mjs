@@ -31,6 +31,18 @@ const score = async (page) => {
   await checked(page)
 }
 
+const send = async (path, body) => (await fetch(base + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).json()
+
+/** taught is a class of the lesson that is so many steps in. */
+async function taught(steps) {
+  const running = (await send(`/api/studios/${studio}/classes`, { lesson: id, people: 6, begins: '2031-05-06T18:00', minutes: 150 })).id
+  for (let n = 0; n <= steps; n++) await send(`/api/studios/${studio}/classes/${running}/happenings`, { kind: n === 0 ? 'start' : 'done' })
+  return running
+}
+
+/** sit takes a seat in a class. */
+const sit = async (day, name) => send('/api/seats', { code: (await send(`/api/studios/${studio}/classes/${day}/door`)).code, name })
+
 /** What is shown in each picture. */
 const views = {
   shelf: (page) => page.goto(at('')),
@@ -39,20 +51,9 @@ const views = {
     await score(page)
     await page.keyboard.press('m')
   },
-  'score-wet': async (page) => {
-    await score(page)
-    await page.getByRole('slider').first().focus()
-    await page.keyboard.press('Home')
-    for (let n = 0; n < 75; n++) await page.keyboard.press('ArrowRight')
-    await page.keyboard.press('w')
-  },
   'score-time': async (page) => {
     await score(page)
     await page.keyboard.press('a')
-  },
-  'score-closer': async (page) => {
-    await score(page)
-    await page.getByRole('button', { name: 'Look closer at a place' }).click({ position: { x: 330, y: 170 } })
   },
   'score-finding-dark': async (page) => {
     await page.addInitScript(() => localStorage.setItem('room', 'dark'))
@@ -72,10 +73,6 @@ const views = {
     await page.getByRole('tab', { name: 'Measures' }).click()
   },
   bench: (page) => page.goto(lesson('/bench')),
-  'bench-tube': async (page) => {
-    await page.goto(lesson('/bench'))
-    await page.getByRole('tab', { name: 'One tube' }).click()
-  },
   checks: (page) => page.goto(lesson('/checks')),
   prep: async (page) => {
     await page.goto(at(`/classes/${day}`))
@@ -83,6 +80,28 @@ const views = {
     await page.getByRole('button', { name: 'Titanium white', exact: true }).click()
   },
   cupboard: (page) => page.goto(at('/cupboard')),
+  lectern: async (page) => {
+    await page.addInitScript(() => localStorage.setItem('room', 'dark'))
+    const running = await taught(20)
+    const seat = (await sit(running, 'Imke')).seat
+    for (const name of ['Rafe', 'Odile', 'Bram']) await sit(running, name)
+    await send(`/api/seats/${seat}/happenings`, { kind: 'hand', step: 32, text: 'dark' })
+    await page.goto(at(`/classes/${running}/teach`))
+    await page.getByRole('img', { name: /^The canvas after step/ }).waitFor({ timeout: 120_000 })
+    await page.getByRole('button', { name: /^Imke/ }).click()
+    await page.getByAltText('With what helps').waitFor({ timeout: 120_000 })
+  },
+  wall: async (page) => {
+    await page.addInitScript(() => localStorage.setItem('room', 'dark'))
+    await page.setViewportSize({ width: 1920, height: 1080 })
+    await page.goto(at(`/classes/${await taught(14)}/wall`))
+  },
+  seat: async (page) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.goto(`${base}/join/${(await sit(await taught(32), 'Odile')).seat}`)
+    await page.waitForTimeout(3000)
+  },
+  log: (page) => page.goto(at(`/classes/${classes[0].id}/log`)),
 }
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] })

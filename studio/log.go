@@ -168,6 +168,7 @@ type Log struct {
 	Phase   teach.Phase    `json:"phase"`
 	Report  teach.Outcome  `json:"report"`
 	Steps   []string       `json:"steps" doc:"what each step is called"`
+	Names   []string       `json:"names" doc:"of those who sat in it"`
 	Changes []teach.Better `json:"changes" doc:"what to change in the lesson, as edits to try"`
 	Head    int            `json:"head" doc:"the newest revision of the lesson, which they are for"`
 	Says    string         `json:"says"`
@@ -179,7 +180,10 @@ func (r Room) Log(ctx context.Context, class string) (*Log, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &Log{Phase: s.State.Phase, Report: s.Report(), Changes: []teach.Better{}}
+	out := &Log{Phase: s.State.Phase, Report: s.Report(), Names: []string{}, Changes: []teach.Better{}}
+	for _, seat := range s.State.Seats {
+		out.Names = append(out.Names, seat.Name)
+	}
 	for i := range s.Lesson.Steps {
 		out.Steps = append(out.Steps, s.Lesson.Label(i))
 	}

@@ -51,7 +51,7 @@ func TestAClassWithoutBiasesFailsNowhere(t *testing.T) {
 	for _, c := range []struct {
 		l *lesson.Lesson
 		n int
-	}{{sample.Lesson(), pupil.MostStudents}, {poplars(t), 6}} {
+	}{{sample.Lesson(), pupil.MostStudents}, {poplars(t), 3}} {
 		r, err := pupil.Rehearse(t.Context(), c.l, pupil.Class{Levels: all(c.n, lesson.FirstSteps), Seed: 1, Hand: &usual}, nil)
 		if err != nil {
 			t.Fatal(err)
@@ -74,7 +74,7 @@ func TestThinLoadsFailFirstOnThickWetPaint(t *testing.T) {
 	}
 	thin := usual
 	thin.Load = 0.5
-	r, err := pupil.Rehearse(t.Context(), l, pupil.Class{Levels: all(6, lesson.FirstSteps), Seed: 1, Hand: &thin}, nil)
+	r, err := pupil.Rehearse(t.Context(), l, pupil.Class{Levels: all(4, lesson.FirstSteps), Seed: 1, Hand: &thin}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

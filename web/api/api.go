@@ -114,6 +114,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.cupboardOperations(api)
 	s.classOperations(api)
 	s.seatOperations(api, app)
+	s.canvasOperations(api)
 	return api
 }
 

@@ -83,6 +83,7 @@ var costly = []struct{ method, path string }{
 	{http.MethodPost, "/api/studios/{studio}/starters"},
 	{http.MethodPost, "/api/starters/sketch"},
 	{http.MethodPost, "/api/studios/{studio}/lessons/{id}/photos"},
+	{http.MethodPost, "/api/studios/{studio}/canvases/{canvas}/photos"},
 	{http.MethodPost, "/api/studios/{studio}/gamuts"},
 	{http.MethodPost, "/api/studios/{studio}/covers"},
 	{http.MethodPost, "/api/studios/{studio}/lights"},

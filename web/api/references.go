@@ -85,26 +85,35 @@ func (s *Server) takePhoto(ctx context.Context, in *struct {
 	if _, err := s.In(in.Studio).Kept.HeadOf(ctx, in.ID); err != nil {
 		return nil, s.refuse(err)
 	}
+	taken, err := s.takeIn(ctx, in.InStudio, in.Name, in.RawBody)
+	if err != nil {
+		return nil, err
+	}
+	return &one[TakenIn]{taken}, nil
+}
+
+// takeIn cleans a photograph and keeps it.
+func (s *Server) takeIn(ctx context.Context, in InStudio, name string, raw []byte) (TakenIn, error) {
 	s.taking.Lock() // one at a time, so that memory is bounded
-	p, err := photo.Read(in.RawBody)
+	p, err := photo.Read(raw)
 	s.taking.Unlock()
 	if err != nil {
-		return nil, unsound(err)
+		return TakenIn{}, unsound(err)
 	}
 	body, err := p.Encode()
 	if err != nil {
-		return nil, s.refuse(err)
+		return TakenIn{}, s.refuse(err)
 	}
-	name := []rune(strings.ToValidUTF8(in.Name, ""))
+	letters := []rune(strings.ToValidUTF8(name, ""))
 	b := p.Image.Bounds()
-	kept, err := s.In(in.Studio).Kept.PutPhoto(ctx, string(name[:min(len(name), mostName)]), b.Dx(), b.Dy(), body)
+	kept, err := s.In(in.Studio).Kept.PutPhoto(ctx, string(letters[:min(len(letters), mostName)]), b.Dx(), b.Dy(), body)
 	if err != nil {
-		return nil, s.refuse(err)
+		return TakenIn{}, s.refuse(err)
 	}
 	if p.Cleaned == nil {
 		p.Cleaned = []string{}
 	}
-	return &one[TakenIn]{TakenIn{kept, p.Cleaned}}, nil
+	return TakenIn{kept, p.Cleaned}, nil
 }
 
 // errUnreadable says that a photograph was kept, by an older version, that nothing can be

@@ -17,7 +17,7 @@ import (
 )
 
 // ofNobody are the operations of a studio whose address and body name nothing but the studio.
-var ofNobody = []string{"shelf", "createLesson", "begin", "events", "classes", "calendar", "stores", "putStores", "storesTable", "takeStores", "reorder"}
+var ofNobody = []string{"shelf", "createLesson", "begin", "events", "classes", "calendar", "stores", "putStores", "storesTable", "takeStores", "reorder", "canvases", "dryingCalendar"}
 
 // Every operation of a studio is tried with ids of things that are in it, and answers, and
 // next door with the same ids, where there is no such thing.
@@ -34,6 +34,8 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 	run := read[api.Ran](t, s.ask("POST", at+"/runs", edit{"taught": "2026-03-01", "note": "", "took": []edit{{"step": "sky", "minutes": 7}}}), 201).Runs[0]
 	job := s.does(edit{"kind": "order", "lesson": saved.ID, "from": 2})
 	class := read[api.OnDay](t, s.ask("POST", "/api/studios/room/classes", edit{"lesson": saved.ID, "people": 3, "begins": "2027-03-04T18:00", "minutes": 60}), 201)
+	painting := read[api.OnWall](t, s.ask("POST", "/api/studios/room/canvases", edit{"lesson": saved.ID, "by": "Ana"}), 201)
+	painting = read[api.OnWall](t, s.ask("POST", "/api/studios/room/canvases/"+painting.ID+"/photos", madeUp(t)), 200)
 	printed := s.does(edit{"kind": "print", "lesson": saved.ID, "from": 2, "class": class.ID, "print": edit{"kinds": []string{"score"}}})
 	their := sample.Lesson()
 	their.Title, their.Seed = "Their own", 99
@@ -41,7 +43,7 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 
 	fill := strings.NewReplacer("{id}", saved.ID, "{hash}", saved.Hash, "{version}", rehearse.Version, "{painting}", saved.Lesson.Painting(),
 		"{frame}", "paint-320-1.png", "{place}", "paint-60-60-1.png", "{step}", "sky.png", "{map}", "values-3.png", "{method}", "direct", "{form}", "svg", "{of}", "paints",
-		"{run}", run.ID, "{class}", class.ID, "{made}", printed.Came.Printed.Made, "{job}", job.ID, "{colours}", "4", "{view}", "photo").Replace
+		"{run}", run.ID, "{class}", class.ID, "{canvas}", painting.ID, "photo/{hash}", "photo/"+painting.Canvas.Photo, "{made}", printed.Came.Printed.Made, "{job}", job.ID, "{colours}", "4", "{view}", "photo").Replace
 	paints, grey := []string{"PW6", "PB29", "PY43"}, edit{"hex": "#888888"}
 	part := []edit{{"paint": "PW6", "parts": 3}, {"paint": "PB29", "parts": 1}}
 	ask := map[string]any{ // what is sent, or asked in the address
@@ -55,7 +57,7 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 		"editLesson": edit{"from": 2, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 9}}}, "saveLesson": edit{"from": 3, "lesson": saved.Lesson},
 		"putCupboard": edit{"from": 0, "cupboard": edit{"people": 2, "paints": []any{}, "tools": []any{}}}, "addRun": edit{"taught": "2026-03-08", "note": "", "took": []edit{{"step": "sky", "minutes": 7}}},
 		"planClass": edit{"lesson": saved.ID, "people": 2, "begins": "2027-03-05T18:00", "minutes": 60}, "copyClass": edit{"begins": "2027-03-11T18:00"},
-		"putAway": edit{"away": false}, "happen": edit{"kind": "start"}, "putClass": edit{"from": 1, "revision": 1, "class": class.Class},
+		"putAway": edit{"away": false}, "addCanvas": edit{"lesson": saved.ID}, "putCanvas": edit{"from": 2, "canvas": painting.Canvas}, "photographCanvas": madeUp(t), "happen": edit{"kind": "start"}, "putClass": edit{"from": 1, "revision": 1, "class": class.Class},
 		"askJob": edit{"kind": "order", "lesson": saved.ID, "from": 2}, "paints": "?whose=" + saved.Hash, "curves": "?paint=PW6&whose=" + saved.Hash, "differences": "?from=1&to=2",
 	}
 	if body := s.ask("GET", at+"/cupboard.csv", nil).body; len(body) > 0 {
@@ -72,7 +74,7 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 	for _, late := range []bool{false, true} {
 		for path, operations := range described.Paths {
 			for method, o := range operations {
-				saves := o.OperationID == "editLesson" || o.OperationID == "saveLesson" || o.OperationID == "removeRun" || o.OperationID == "takeCupboard"
+				saves := o.OperationID == "editLesson" || o.OperationID == "saveLesson" || o.OperationID == "removeRun" || o.OperationID == "removeCanvas" || o.OperationID == "takeCupboard"
 				booking := strings.HasSuffix(path, "/booking") // it changes the cupboard, and is tried below
 				if !strings.Contains(path, "{studio}") || saves != late || booking || slices.Contains(ofNobody, o.OperationID) {
 					continue

@@ -10,6 +10,7 @@ const Checks = lazy(() => import('./checks/Checks').then((m) => ({ default: m.Ch
 const Marks = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Marks })))
 const Forms = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Forms })))
 const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene })))
+const Canvases = lazy(() => import('./canvases/Canvases').then((m) => ({ default: m.Canvases })))
 const Cupboard = lazy(() => import('./cupboard/Cupboard').then((m) => ({ default: m.Cupboard })))
 const Teach = lazy(() => import('./class/Teach').then((m) => ({ default: m.Teach })))
 const Log = lazy(() => import('./class/Log').then((m) => ({ default: m.Log })))
@@ -47,6 +48,13 @@ export function App() {
           {(params) => (
             <InStudio value={params.studio}>
               <Cupboard />
+            </InStudio>
+          )}
+        </Route>
+        <Route path="/studios/:studio/canvases">
+          {(params) => (
+            <InStudio value={params.studio}>
+              <Canvases />
             </InStudio>
           )}
         </Route>

@@ -1,5 +1,7 @@
 import createClient from 'openapi-fetch'
 
+import { chance } from '../lib/chance'
+
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -82,6 +84,8 @@ export type FromSeat = Schemas['FromSeat']
 export type Seated = Schemas['Seated']
 export type Rescued = Schemas['Rescued']
 export type ClassLog = Schemas['Log']
+export type Canvas = Schemas['Canvas']
+export type OnWall = Schemas['OnWall']
 export type Door = Schemas['Door']
 export type Late = Schemas['Late']
 export type Option = Schemas['Option']
@@ -116,7 +120,7 @@ const between = 300
  */
 async function send(request: Request): Promise<Response> {
   if (request.method === 'GET') return fetch(request)
-  request.headers.set('Idempotency-Key', key())
+  request.headers.set('Idempotency-Key', chance(12))
   for (let tries = 1; ; tries++) {
     try {
       const reply = await fetch(request.clone())
@@ -127,8 +131,6 @@ async function send(request: Request): Promise<Response> {
     await new Promise((resolve) => window.setTimeout(resolve, between * 2 ** tries))
   }
 }
-
-const key = () => Array.from(crypto.getRandomValues(new Uint8Array(12)), (b) => b.toString(16).padStart(2, '0')).join('')
 
 export const api = createClient<paths>({ baseUrl: '/', fetch: send })
 

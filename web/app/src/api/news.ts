@@ -1,7 +1,8 @@
+import { chance } from '../lib/chance'
 import type { News } from './client'
 
 /** Names this tab in the jobs that it asks for: when its stream ends they are stopped. */
-export const tab = Array.from(crypto.getRandomValues(new Uint8Array(9)), (b) => b.toString(16).padStart(2, '0')).join('')
+export const tab = chance(9)
 
 type Hears = (news: News) => void
 

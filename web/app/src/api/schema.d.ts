@@ -413,6 +413,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/canvases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The real pictures of a studio, the last painted first */
+        get: operations["canvases"];
+        put?: never;
+        /** Keep a picture that was painted; when it dries is worked out once its lesson is painted */
+        post: operations["addCanvas"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a real picture as it is now */
+        put: operations["putCanvas"];
+        post?: never;
+        /** Forget a real picture */
+        delete: operations["removeCanvas"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/photo/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The photograph of a real picture */
+        get: operations["canvasPhoto"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a photograph (PNG or JPEG) to a real picture: cleaned, upright, without metadata */
+        post: operations["photographCanvas"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/classes": {
         parameters: {
             query?: never;
@@ -750,6 +820,23 @@ export interface paths {
         };
         /** The same of a coarse canvas, which is there sooner */
         get: operations["draft"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/drying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is ahead of the real pictures, as iCalendar */
+        get: operations["dryingCalendar"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1956,6 +2043,48 @@ export interface components {
             rescued?: components["schemas"]["Rescued"];
             trial?: components["schemas"]["Trial"];
         };
+        Canvas: {
+            /** @description who painted it */
+            by: string;
+            /** @description what was done with it, by day */
+            days: components["schemas"]["Day"][];
+            notes?: string;
+            /**
+             * Format: date
+             * @description the day, as 2026-05-31
+             */
+            painted: string;
+            /** @description hash of a photograph of it */
+            photo?: string;
+            /**
+             * Format: double
+             * @description °C where it dries
+             */
+            temperature: number;
+            /**
+             * Format: double
+             * @description µm of the thick places, from the rehearsal
+             */
+            thick: number;
+            title: string;
+            /**
+             * Format: double
+             * @description days until it is dry to the touch at 20 °C, from the rehearsal; 0 where nothing is known
+             */
+            touch: number;
+        };
+        CanvasRequest: {
+            /** @description who painted it */
+            by?: string;
+            /** @description in which class it was painted */
+            class?: string;
+            /** @description after which lesson, where in no class */
+            lesson?: string;
+            /** @description the day, as 2026-05-31; that of the class, or today, when left out */
+            painted?: string;
+            /** @description that of the lesson when left out */
+            title?: string;
+        };
         Card: {
             brief: string;
             /** @description what is on the tool */
@@ -2339,6 +2468,13 @@ export interface components {
              */
             waste: number;
         };
+        Day: {
+            /** @enum {string} */
+            deed: "looked" | "dry" | "corrected" | "framed" | "varnished";
+            note?: string;
+            /** Format: date */
+            on: string;
+        };
         Depth: {
             /** Format: double */
             metres: number;
@@ -2389,6 +2525,13 @@ export interface components {
             /** @description where other machines reach this server; none when it answers on this machine alone */
             addresses: string[];
             code: string;
+        };
+        Due: {
+            done: boolean;
+            name: string;
+            /** Format: date */
+            on: string;
+            says: string;
         };
         Easier: {
             /** Format: double */
@@ -3333,6 +3476,8 @@ export interface components {
              * @description the newest revision of the lesson, which they are for
              */
             head: number;
+            /** @description of those who sat in it */
+            names: string[];
             phase: string;
             report: components["schemas"]["Outcome"];
             says: string;
@@ -3759,6 +3904,25 @@ export interface components {
              * @description mm
              */
             width: number;
+        };
+        OnWall: {
+            canvas: components["schemas"]["Canvas"];
+            /** Format: date-time */
+            changed: string;
+            /** @description in which class */
+            class?: string;
+            /** @description what is ahead of it, in order */
+            forecast: components["schemas"]["Due"][];
+            id: string;
+            /** @description after which lesson it was painted */
+            lesson?: string;
+            /** @description the first of it that is not done */
+            next?: components["schemas"]["Due"];
+            /**
+             * Format: int64
+             * @description how often it was saved
+             */
+            version: number;
         };
         "OneStruct { Database bool \"json:\\\"database\\\"\" }Body": {
             database: boolean;
@@ -4234,6 +4398,14 @@ export interface components {
         };
         PutAway: {
             away: boolean;
+        };
+        PutCanvasRequest: {
+            canvas: components["schemas"]["Canvas"];
+            /**
+             * Format: int64
+             * @description the version it was made from
+             */
+            from: number;
         };
         Rack: {
             kind: string;
@@ -6632,6 +6804,215 @@ export interface operations {
             };
         };
     };
+    canvases: {
+        parameters: {
+            query?: {
+                /** @description of this class alone */
+                class?: string;
+            };
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnWall"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    addCanvas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CanvasRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnWall"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    putCanvas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutCanvasRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnWall"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    removeCanvas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    canvasPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JPEG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    photographCanvas: {
+        parameters: {
+            query?: {
+                /** @description of the file */
+                name?: string;
+            };
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnWall"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     classes: {
         parameters: {
             query?: never;
@@ -7486,6 +7867,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    dryingCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
             };
         };
     };

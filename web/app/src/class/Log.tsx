@@ -3,11 +3,12 @@ import { Link } from 'wouter'
 
 import { useClass, usePrep } from '../api/classes'
 import type { ClassLog, OnDay } from '../api/client'
+import { useCanvases, useHandling } from '../api/canvases'
 import { useLesson } from '../api/queries'
-import { useLog } from '../api/teaching'
+import { useLog, useTroubles } from '../api/teaching'
 import { TrialView } from '../checks/TrialView'
 import { useEditing } from '../lib/editing'
-import { classAt, lessonAt, roomsOfClass, useStudio } from '../lib/studio'
+import { canvasesAt, classAt, lessonAt, roomsOfClass, useStudio } from '../lib/studio'
 import { Bar } from '../ui/Bar'
 import { Button, capital, figure } from '../ui/controls'
 import { BookOut } from './BookOut'
@@ -26,6 +27,8 @@ function Book({ day, log }: { day: OnDay; log: ClassLog }) {
   const studio = useStudio()
   const { report } = log
   const prep = usePrep(day).data?.prep
+  const troubles = useTroubles().data
+  const named = (list: string[]) => [...new Set(list)].map((t) => troubles?.find((o) => o.id === t)?.name ?? t).join(', ')
   return (
     <div className="grid h-full grid-rows-[auto_1fr] print:block print:h-auto">
       <Bar
@@ -83,7 +86,7 @@ function Book({ day, log }: { day: OnDay; log: ClassLog }) {
                     })}
                     {report.asked.map((i) => (
                       <li key={`asked ${i}`} className="border-t border-line py-1">
-                        {capital(log.steps[i] ?? '')}: {report.lines[i]?.hands === 1 ? 'one hand' : `${report.lines[i]?.hands ?? 0} hands`} up, {report.lines[i]?.troubles.join(', ')}
+                        {capital(log.steps[i] ?? '')}: {report.lines[i]?.hands === 1 ? 'one hand' : `${report.lines[i]?.hands ?? 0} hands`} up: {named(report.lines[i]?.troubles ?? [])}
                       </li>
                     ))}
                   </ul>
@@ -104,6 +107,10 @@ function Book({ day, log }: { day: OnDay; log: ClassLog }) {
                     ))}
                   </ul>
                 </section>
+                <section aria-label="Canvases">
+                  <h2 className="font-serif text-lg">Canvases</h2>
+                  <Painted day={day} names={log.names} />
+                </section>
                 <section aria-label="Costs">
                   <h2 className="font-serif text-lg">Costs</h2>
                   <p>{prep ? prep.cost.says : 'Rehearsing the lesson: what it uses up is measured on the canvas.'}</p>
@@ -115,6 +122,49 @@ function Book({ day, log }: { day: OnDay; log: ClassLog }) {
         )}
       </main>
     </div>
+  )
+}
+
+/** Painted are the pictures of the class that are kept, with what is next; those who sat in it can be added by name. */
+function Painted({ day, names }: { day: OnDay; names: string[] }) {
+  const studio = useStudio()
+  const list = useCanvases(day.id)
+  const handling = useHandling()
+  const kept = new Set(list.data?.map((c) => c.canvas.by))
+  return (
+    <>
+      <ul>
+        {list.data?.map((c) => (
+          <li key={c.id} className="border-t border-line py-1">
+            {c.canvas.by || 'The demonstration'}
+            {c.next && (
+              <span className="text-quiet">
+                , {c.next.name}: {c.next.on}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="flex flex-wrap items-center gap-2 border-t border-line py-1">
+        Keep the picture of
+        {['', ...names]
+          .filter((n) => !kept.has(n))
+          .slice(0, 12)
+          .map((n) => (
+            <Button key={n} disabled={handling.isPending} onClick={() => handling.mutate({ add: { class: day.id, ...(n && { by: n }) } })}>
+              {n || 'the demonstration'}
+            </Button>
+          ))}
+      </p>
+      {handling.error && <p role="alert">{handling.error.message}</p>}
+      <p className="text-quiet">
+        Their days, dates and photographs are under{' '}
+        <Link className="underline underline-offset-2" href={canvasesAt(studio)}>
+          Canvases
+        </Link>
+        .
+      </p>
+    </>
   )
 }
 

@@ -29,5 +29,8 @@ export const roomsOfClass = (studio: string, id: string) => [
 /** cupboardAt is the address of a studio's cupboard. */
 export const cupboardAt = (studio: string) => `${shelfAt(studio)}/cupboard`
 
+/** canvasesAt is the address of a studio's canvases. */
+export const canvasesAt = (studio: string) => `${shelfAt(studio)}/canvases`
+
 /** ofStudio is the address of something of a studio in the API. */
 export const ofStudio = (studio: string, path: string) => `/api/studios/${encodeURIComponent(studio)}/${path}`

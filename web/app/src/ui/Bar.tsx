@@ -1,7 +1,7 @@
 import { useContext, useEffect, useEffectEvent, type ReactNode } from 'react'
 import { Link, useLocation } from 'wouter'
 
-import { cupboardAt, InStudio, shelfAt } from '../lib/studio'
+import { canvasesAt, cupboardAt, InStudio, shelfAt } from '../lib/studio'
 import { Hint } from './controls'
 import { RoomSwitch } from './Room'
 
@@ -16,6 +16,7 @@ export interface RoomOf {
 export const roomsOf = (studio: string): RoomOf[] => [
   { name: 'Shelf', key: '1', href: shelfAt(studio) },
   { name: 'Cupboard', key: '2', href: cupboardAt(studio) },
+  { name: 'Canvases', key: '3', href: canvasesAt(studio) },
 ]
 
 /** Bar stands over every room: where this is, the rooms of the place with a key each, what was done and is taken back, the light; below it what the room has at hand. */

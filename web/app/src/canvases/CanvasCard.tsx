@@ -1,0 +1,106 @@
+import { useState } from 'react'
+import { Link } from 'wouter'
+
+import type { useHandling } from '../api/canvases'
+import type { Canvas, OnWall } from '../api/client'
+import { classAt, ofStudio, useStudio } from '../lib/studio'
+import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
+import { FileField } from '../ui/FileField'
+
+type Deed = Canvas['days'][number]['deed']
+
+/** What can be written down of a picture, in words. */
+const deeds: { deed: Deed; name: string }[] = [
+  { deed: 'looked', name: 'looked at' },
+  { deed: 'dry', name: 'dry to the touch' },
+  { deed: 'corrected', name: 'corrected' },
+  { deed: 'framed', name: 'framed' },
+  { deed: 'varnished', name: 'varnished' },
+]
+
+const written = (on: string) => new Date(`${on}T00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
+
+/** CanvasCard is one real picture: what is ahead of it, and what was done. */
+export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<typeof useHandling> }) {
+  const studio = useStudio()
+  const c = on.canvas
+  const [deed, setDeed] = useState<Deed>('looked')
+  const [day, setDay] = useState(() => new Intl.DateTimeFormat('en-CA').format(new Date()))
+  const [note, setNote] = useState('')
+  const keep = (canvas: Canvas) => handling.mutate({ keep: on, canvas })
+  return (
+    <article aria-label={c.title} className="flex gap-4 border border-line bg-sheet p-3">
+      <div className="flex w-40 shrink-0 flex-col gap-2">
+        {c.photo ? <img src={ofStudio(studio, `canvases/${on.id}/photo/${c.photo}`)} alt={`A photograph of ${c.title}`} className="w-full" /> : <p className="flex aspect-4/3 items-center justify-center bg-mat p-2 text-center text-ink">No photograph yet</p>}
+        <FileField label="Photograph" accept="image/jpeg,image/png" disabled={handling.isPending} take={(file) => handling.mutate({ photograph: on, file })} />
+      </div>
+      <div className="flex min-w-0 flex-1 flex-col gap-2">
+        <h2 className="font-serif text-lg leading-tight">
+          {c.title}
+          {c.by && <span className="text-quiet">, {c.by}</span>}
+        </h2>
+        <p className="text-quiet">
+          Painted {written(c.painted)}
+          {on.class && (
+            <>
+              {' '}
+              in a{' '}
+              <Link className="underline underline-offset-2" href={`${classAt(studio, on.class)}/log`}>
+                class
+              </Link>
+            </>
+          )}
+          {c.thick > 0 && `; ${figure(c.thick, 0)} µm where it is thick`}. It dries at <FigureField lazy label="°C where it dries" value={c.temperature} least={1} most={45} set={(temperature) => keep({ ...c, temperature })} className="w-12" /> °C.
+        </p>
+        <ul aria-label="What is ahead">
+          {on.forecast.map((d) => (
+            <li key={d.name} className={`border-t border-line py-1 ${d.done ? 'text-quiet line-through' : d.name === on.next?.name ? 'font-semibold' : ''}`} title={d.says}>
+              {capital(d.name)}: {written(d.on)}
+              {d.name === on.next?.name && <span className="block font-normal text-quiet">{d.says}</span>}
+            </li>
+          ))}
+        </ul>
+        {c.days.length > 0 && (
+          <ul aria-label="What was done">
+            {c.days.map((d, i) => (
+              <li key={i} className="flex items-center gap-2 border-t border-line py-0.5">
+                <span className="flex-1">
+                  {written(d.on)}: {deeds.find((x) => x.deed === d.deed)?.name}
+                  {d.note && <span className="text-quiet">, {d.note}</span>}
+                </span>
+                <Button aria-label={`Take out: ${written(d.on)}`} disabled={handling.isPending} onClick={() => keep({ ...c, days: c.days.filter((_, k) => k !== i) })}>
+                  Take out
+                </Button>
+              </li>
+            ))}
+          </ul>
+        )}
+        <form
+          aria-label="What was done with it"
+          className="flex flex-wrap items-center gap-2"
+          onSubmit={(e) => {
+            e.preventDefault()
+            keep({ ...c, days: [...c.days, { on: day, deed, ...(note && { note }) }] })
+            setNote('')
+          }}
+        >
+          <select aria-label="What was done" className={boxed} value={deed} onChange={(e) => setDeed(e.target.value as Deed)}>
+            {deeds.map((d) => (
+              <option key={d.deed} value={d.deed}>
+                {d.name}
+              </option>
+            ))}
+          </select>
+          <input aria-label="On which day" type="date" className={boxed} value={day} required onChange={(e) => setDay(e.target.value)} />
+          <input aria-label="Note" placeholder="note" className={`${boxed} min-w-0 flex-1`} value={note} maxLength={400} onChange={(e) => setNote(e.target.value)} />
+          <Button type="submit" disabled={handling.isPending}>
+            Write down
+          </Button>
+        </form>
+        <Button className="self-start" disabled={handling.isPending} onClick={() => handling.mutate({ remove: on })}>
+          Forget it
+        </Button>
+      </div>
+    </article>
+  )
+}

@@ -1,0 +1,78 @@
+import { useState, type SyntheticEvent } from 'react'
+
+import { useCanvases, useHandling } from '../api/canvases'
+import { useShelf } from '../api/queries'
+import { ofStudio, useStudio } from '../lib/studio'
+import { Bar, roomsOf } from '../ui/Bar'
+import { boxed, Button } from '../ui/controls'
+import { CanvasCard } from './CanvasCard'
+
+/** Canvases are the real pictures of a studio, with their days: what dries, what is to be done next. */
+export function Canvases() {
+  const studio = useStudio()
+  const list = useCanvases()
+  const handling = useHandling()
+  return (
+    <div className="grid h-full grid-rows-[auto_1fr_auto]">
+      <Bar place={<h1 className="font-serif text-lg">Canvases</h1>} at="Canvases" rooms={roomsOf(studio)} />
+      <main className="min-h-0 overflow-y-auto px-6 py-4">
+        <Add busy={handling.isPending} add={(add) => handling.mutate({ add })} />
+        {list.error && <p role="alert">{list.error.message}</p>}
+        {list.data?.length === 0 && <p className="mt-4 max-w-2xl text-quiet">No picture is kept yet. Each has its days here: when to look at it again, when it is dry to the touch and may be corrected, framed, varnished. The days follow from the paint that its lesson lays.</p>}
+        <ul className="mt-4 grid grid-cols-1 gap-4 lg:grid-cols-2">
+          {list.data?.map((c) => (
+            <li key={c.id}>
+              <CanvasCard on={c} handling={handling} />
+            </li>
+          ))}
+        </ul>
+      </main>
+      <footer className="flex min-h-8 items-center gap-4 border-t border-line px-4 py-1">
+        <p role="status" className="flex-1">
+          {handling.error ? `Not kept. ${handling.error.message}` : 'The days are working figures: the touch decides, and what the makers of mediums and varnishes say.'}
+        </p>
+        <a className="underline underline-offset-2" href={ofStudio(studio, 'drying')} download>
+          Calendar
+        </a>
+      </footer>
+    </div>
+  )
+}
+
+/** Add keeps a picture that was painted. */
+function Add({ busy, add }: { busy: boolean; add: (what: { lesson: string; by?: string; painted?: string }) => void }) {
+  const studio = useStudio()
+  const lessons = useShelf(studio).data ?? []
+  const [lesson, setLesson] = useState('')
+  const [by, setBy] = useState('')
+  const [painted, setPainted] = useState('')
+  const chosen = lesson || lessons[0]?.id
+  const keep = (e: SyntheticEvent) => {
+    e.preventDefault()
+    if (chosen) add({ lesson: chosen, ...(by && { by }), ...(painted && { painted }) })
+    setBy('')
+  }
+  return (
+    <form aria-label="A picture that was painted" onSubmit={keep} className="flex flex-wrap items-center gap-3">
+      <label className="flex items-center gap-2">
+        Painted after
+        <select className={boxed} value={chosen ?? ''} onChange={(e) => setLesson(e.target.value)}>
+          {lessons.map((l) => (
+            <option key={l.id} value={l.id}>
+              {l.title}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-2">
+        by <input className={`${boxed} w-40`} value={by} maxLength={60} onChange={(e) => setBy(e.target.value)} />
+      </label>
+      <label className="flex items-center gap-2">
+        on <input type="date" className={boxed} value={painted} onChange={(e) => setPainted(e.target.value)} />
+      </label>
+      <Button type="submit" disabled={busy || !chosen}>
+        Keep it
+      </Button>
+    </form>
+  )
+}
