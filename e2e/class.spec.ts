@@ -63,6 +63,16 @@ test('a class on four screens: it runs, a hand is answered, it gets late, the se
     const small = await wall.getByLabel('Time').evaluate((e) => Number.parseFloat(getComputedStyle(e).fontSize))
     expect(Math.min(letters, small)).toBeGreaterThanOrEqual(1080 / 25)
 
+    // What is noted is taken back; a break stops the clock on every screen.
+    await lectern.keyboard.press('m')
+    await expect(lectern.getByRole('status')).toContainText('went to mud')
+    await lectern.keyboard.press('z')
+    await expect(lectern.getByRole('status')).not.toContainText('went to mud')
+    await lectern.keyboard.press('p')
+    await expect(wall.getByText('A break.')).toBeVisible()
+    await lectern.keyboard.press('p')
+    await expect(wall.getByText('A break.')).toHaveCount(0)
+
     // Ana follows, Bo lags.
     await bo.getByRole('button', { name: 'Done', exact: true }).click()
     await ana.getByRole('button', { name: 'Done', exact: true }).click()

@@ -16,35 +16,6 @@ async function lectern(page: Page) {
   return at
 }
 
-test('a class runs by a pedal, on two screens, and what was said last is taken back', async ({ page, context }) => {
-  const at = await lectern(page)
-  const second = await context.newPage()
-  await second.goto(at)
-  await page.keyboard.press('PageDown')
-  const step = (p: Page, text: RegExp) => expect(p.getByRole('region', { name: 'This step' }).getByRole('heading', { name: text })).toBeVisible()
-  await step(page, /^Criss-cross high sky blue/)
-  await step(second, /^Criss-cross high sky blue/)
-  await expect(page.getByRole('img', { name: 'The canvas after step 1, with what is new clear' })).toBeVisible({ timeout: 90_000 })
-  await page.keyboard.press('ArrowRight')
-  await step(page, /^Feather the sky/)
-  await step(second, /^Feather the sky/)
-  await second.keyboard.press('ArrowLeft')
-  await step(page, /^Criss-cross/)
-  await page.keyboard.press('m')
-  await expect(page.getByRole('status')).toContainText('went to mud')
-  await page.keyboard.press('z')
-  await expect(page.getByRole('status')).not.toContainText('went to mud')
-  await page.keyboard.press('p')
-  await expect(second.getByLabel('Time')).toContainText('paused')
-  await page.keyboard.press('p')
-  await expect(second.getByLabel('Time')).not.toContainText('paused')
-  // A new tab has lost nothing.
-  await second.reload()
-  await step(second, /^Criss-cross/)
-  await page.getByRole('button', { name: 'End the class' }).click()
-  await expect(second.getByRole('heading', { name: 'The class has ended.' })).toBeVisible()
-})
-
 for (const room of ['light', 'dark'] as const) {
   test(`the lectern is clean for axe in the ${room} room, with targets for a finger`, async ({ page }) => {
     await page.addInitScript((r) => localStorage.setItem('room', r), room)
