@@ -141,8 +141,11 @@ func (r Room) Besides(ctx context.Context, id string, l *lesson.Lesson, canvas *
 	if err != nil {
 		return nil, err
 	}
-	kept, err := r.Sessions(ctx, id)
-	out.Cupboard, out.Runs = &c, Bare(kept)
+	kept, err := r.Kept.Runs(ctx, id) // what a class says about its lesson stands in its log
+	for _, k := range kept {
+		out.Runs = append(out.Runs, k.Run)
+	}
+	out.Cupboard = &c
 	return out, err
 }
 
