@@ -11,9 +11,9 @@ import (
 	"proxenos/core/teach"
 )
 
-// How the people of the demo studio work: who taps and pulls is in time, fine lines and the first
+// factors are how the people of the studio work: who taps and pulls is in time, fine lines and the first
 // sky take longer.
-var demoFactors = map[lesson.Technique]float64{lesson.CrissCross: 1.35, lesson.LinerPull: 1.5, lesson.PressTurn: 1.3, lesson.CutIn: 1.25, lesson.Tap: 0.95, lesson.Feather: 0.9}
+var factors = map[lesson.Technique]float64{lesson.CrissCross: 1.35, lesson.LinerPull: 1.5, lesson.PressTurn: 1.3, lesson.CutIn: 1.25, lesson.Tap: 0.95, lesson.Feather: 0.9}
 
 // pastEvents are what happened in a class that was taught: each step took as long as these people
 // take for it, and three hands were up.
@@ -43,7 +43,7 @@ func pastEvents(l *lesson.Lesson, c class.Class) []teach.Event {
 		minutes := plan.Minutes[i]
 		if !s.Technique.Idle() && s.Technique != lesson.Blot {
 			factor := 1.05 * math.Exp(0.18*rng.NormFloat64())
-			if f, known := demoFactors[s.Technique]; known {
+			if f, known := factors[s.Technique]; known {
 				factor *= f
 			}
 			minutes *= factor

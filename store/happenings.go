@@ -93,3 +93,19 @@ func (r Room) Recall(ctx context.Context, class string, events []teach.Event) er
 		return nil
 	})
 }
+
+// An End is a class in which the end was written down, and how much was saved and had happened.
+type End struct {
+	Class   string `db:"id"`
+	Version int    `db:"version"`
+	Number  int    `db:"number"`
+}
+
+// Ended are the classes of a studio in which the end was written down, the last first, so many at
+// most: of one lesson, or of all when none is named.
+func (r Room) Ended(ctx context.Context, lesson string, most int) (list []End, err error) {
+	err = r.s.db.SelectContext(ctx, &list, `select c.id, c.version, (select count(*) from happening h where h.class_id = c.id) as number from class c
+		where c.studio_id = $1 and ($2 = '' or c.lesson_id = $2)
+		and exists (select from happening h where h.class_id = c.id and h.body::jsonb ->> 'kind' = 'end') order by c.starts_at desc, c.id limit $3`, r.Studio, lesson, most)
+	return list, told(err)
+}

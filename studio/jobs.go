@@ -2,7 +2,6 @@ package studio
 
 import (
 	"context"
-	"encoding/base64"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -238,7 +237,7 @@ func (room Room) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a 
 		if err != nil {
 			return nil, err
 		}
-		*side.to = "data:image/png;base64," + base64.StdEncoding.EncodeToString(body)
+		*side.to = dataOf(body)
 	}
 	return out, nil
 }

@@ -3,10 +3,8 @@ package studio
 import (
 	"context"
 	"fmt"
-	"math"
 	"time"
 
-	"proxenos/core/class"
 	"proxenos/core/estimate"
 	"proxenos/core/lesson"
 	"proxenos/core/run"
@@ -25,9 +23,9 @@ type Session struct {
 
 // A past class is one that has ended.
 type past struct {
-	kept   store.KeptClass
-	lesson *lesson.Lesson
-	report teach.Outcome
+	kept    store.KeptClass
+	lesson  *lesson.Lesson
+	outcome teach.Outcome
 }
 
 // ended are the classes of the studio that have ended, of one lesson or of all, the last first.
@@ -88,7 +86,7 @@ func (r Room) Sessions(ctx context.Context, lesson string) ([]Session, error) {
 	}
 	for _, s := range ended {
 		one := Session{KeptRun: store.KeptRun{ID: s.kept.ID, Run: run.Run{Taught: s.kept.Class.Begins().Format(time.DateOnly), Note: s.kept.Class.Title, Took: []run.Took{}}}, Class: s.kept.ID}
-		for _, line := range s.report.Lines {
+		for _, line := range s.outcome.Lines {
 			if line.Took > 0 && line.Took <= run.MostMinutes {
 				one.Took = append(one.Took, run.Took{Step: s.lesson.Steps[line.Step].ID, Minutes: line.Took})
 			}
@@ -103,26 +101,10 @@ func (r Room) Sessions(ctx context.Context, lesson string) ([]Session, error) {
 	return out, nil
 }
 
-// level is what most people of a class have learnt.
-func level(p class.People) lesson.Level {
-	switch {
-	case p.First >= p.Some && p.First >= p.Experienced:
-		return lesson.FirstSteps
-	case p.Some >= p.Experienced:
-		return lesson.SomePractice
-	}
-	return lesson.Experienced
-}
-
-// Estimates are how long the steps of a lesson are expected to take.
+// Estimates are how long a lesson is expected to take.
 type Estimates struct {
-	Classes int                `json:"classes" doc:"how many the studio has learnt from"`
-	Steps   []estimate.Minutes `json:"steps" doc:"of each step, in the order of the script"`
-	Low     float64            `json:"low" doc:"minutes of the whole script, the band that holds it four times out of five"`
-	Middle  float64            `json:"middle"`
-	High    float64            `json:"high"`
-	Written float64            `json:"written" doc:"minutes of the whole script as it is written"`
-	Edit    lesson.AnyEdit     `json:"edit" doc:"writes these minutes into the script, in halves"`
+	Classes int `json:"classes" doc:"how many the studio has learnt from"`
+	estimate.Forecast
 }
 
 // EstimateClass says how long the steps of a class will take its people.
@@ -131,36 +113,26 @@ func (r Room) EstimateClass(ctx context.Context, class string) (Estimates, error
 	if err != nil {
 		return Estimates{}, err
 	}
-	return r.Estimate(ctx, s.Lesson, level(s.Kept.Class.People))
+	return r.Estimate(ctx, s.Lesson, s.Kept.Class.People.Level())
 }
 
-// Estimate says how long the steps of a lesson will take, from all classes of the studio.
+// Estimate says how long the steps of a lesson will take people of a level, from all classes of
+// the studio.
 func (r Room) Estimate(ctx context.Context, l *lesson.Lesson, of lesson.Level) (Estimates, error) {
 	ended, err := r.ended(ctx, "")
 	if err != nil {
 		return Estimates{}, err
 	}
 	var seen []estimate.Took
-	for _, s := range ended {
-		for _, line := range s.report.Lines {
-			step := s.lesson.Steps[line.Step]
-			if line.Took > 0 && !step.Technique.Idle() && step.Technique != lesson.Blot {
-				seen = append(seen, estimate.Took{Class: s.kept.ID, Level: level(s.kept.Class.People), Technique: step.Technique, Written: step.Minutes, Minutes: line.Took})
+	for _, p := range ended {
+		for _, line := range p.outcome.Lines {
+			if step := p.lesson.Steps[line.Step]; estimate.Counts(step) {
+				seen = append(seen, estimate.Took{Class: p.kept.ID, Level: p.kept.Class.People.Level(), Technique: step.Technique, Written: step.Minutes, Minutes: line.Took})
 			}
 		}
 	}
 	m := estimate.Learn(seen)
-	out := Estimates{Classes: len(ended)}
-	out.Steps, out.Low, out.Middle, out.High = m.Script(l, of)
-	edit := lesson.All{}
-	for i, s := range l.Steps {
-		out.Written += s.Minutes
-		if minutes := max(0.5, math.Round(2*out.Steps[i].Middle)/2); minutes != s.Minutes {
-			edit = append(edit, lesson.SetMinutes{Step: s.ID, Minutes: minutes})
-		}
-	}
-	out.Edit.Edit = edit
-	return out, nil
+	return Estimates{len(m.Classes), m.Script(l, of)}, nil
 }
 
 // A Log is what a class came to.
@@ -180,7 +152,7 @@ func (r Room) Log(ctx context.Context, class string) (*Log, error) {
 	if err != nil {
 		return nil, err
 	}
-	out := &Log{Phase: s.State.Phase, Report: s.Report(), Names: []string{}, Changes: []teach.Better{}}
+	out := &Log{Phase: s.State.Phase, Report: s.Outcome(), Names: []string{}, Changes: []teach.Better{}}
 	for _, seat := range s.State.Seats {
 		out.Names = append(out.Names, seat.Name)
 	}

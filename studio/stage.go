@@ -24,8 +24,8 @@ type Stage struct {
 	events []teach.Event
 }
 
-// Report is what the class has come to.
-func (s *Stage) Report() teach.Outcome { return teach.OutcomeOf(s.Plan, s.events) }
+// Outcome is what the class has come to.
+func (s *Stage) Outcome() teach.Outcome { return teach.OutcomeOf(s.Plan, s.events) }
 
 // staged is the stage of a class that was asked for last. What has happened is never changed, so
 // that only what is new has to be read.
@@ -55,9 +55,7 @@ func (r Room) Stage(ctx context.Context, class string, atLeast int) (*Stage, err
 	}
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	ended := atLeast > 0 && s.last != nil && s.last.State.Phase == teach.Ended // its clock stands
-	fresh := ended || s.began.After(asked) || atLeast > 0 && s.last != nil && s.last.Number >= atLeast && asked.Sub(s.began) < goodFor
-	if s.last != nil && fresh && s.of(r.Kept.Studio) {
+	if s.last != nil && s.last.studio == r.Kept.Studio && (s.began.After(asked) || atLeast > 0 && s.last.Number >= atLeast && asked.Sub(s.began) < goodFor) {
 		return s.last, nil
 	}
 	began := time.Now()
@@ -68,9 +66,6 @@ func (r Room) Stage(ctx context.Context, class string, atLeast int) (*Stage, err
 	s.last, s.began = next, began
 	return next, nil
 }
-
-// of reports whether the stage is of a class of a studio.
-func (s *staged) of(studio string) bool { return s.last.studio == studio }
 
 // read reads a class, going on from what was read before.
 func (r Room) read(ctx context.Context, class string, last *Stage) (*Stage, error) {

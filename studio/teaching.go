@@ -1,14 +1,12 @@
 package studio
 
 import (
-	"bytes"
 	"context"
 	"crypto/sha256"
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
 	"image"
-	"image/png"
 	"math"
 
 	"proxenos/core/lesson"
@@ -21,6 +19,7 @@ import (
 // Rescued is the answer to a hand that is up.
 type Rescued struct {
 	Advice rescue.Advice `json:"advice"`
+	Text   string        `json:"text" doc:"what is written down when it is sent"`
 	Made   string        `json:"made" doc:"names its pictures among what was made for the class"`
 	Before string        `json:"before" doc:"a picture, as a data: address"`
 	After  string        `json:"after"`
@@ -45,7 +44,6 @@ const (
 	rescueWidth = 320
 	optionWidth = 320
 	soonest     = 1.0 // minutes that are won at least, when somebody asks for it before it is late
-	mostHelped  = 60.0
 	pupilSeed   = 3
 )
 
@@ -69,11 +67,11 @@ func (r Room) rescue(ctx context.Context, a Asked) (*Rescued, error) {
 	if err != nil {
 		return nil, err
 	}
-	// How late it is and how much may be spent on it is taken in whole minutes, so that the same
-	// trouble of several is answered once.
+	// How late it is is taken in steps of five minutes, so that the same trouble of several is
+	// answered once.
 	pace := now.Plan.Minutes[a.Step] / now.Lesson.Steps[a.Step].Minutes
 	behind := math.Max(0, math.Round(now.State.Behind/5)*5)
-	asked := rescue.Asked{Step: a.Step, Trouble: a.Trouble, Behind: behind, Left: spare(now.State), Pace: pace}
+	asked := rescue.Asked{Step: a.Step, Trouble: a.Trouble, Behind: behind, Left: now.State.Spare(), Pace: pace}
 	key, err := json.Marshal(asked)
 	if err != nil {
 		return nil, err
@@ -102,6 +100,7 @@ func (r Room) rescue(ctx context.Context, a Asked) (*Rescued, error) {
 	if err := json.Unmarshal(body, &out.Advice); err != nil {
 		return nil, err
 	}
+	out.Text = teach.Fit(out.Advice.Says)
 	for side, to := range map[string]*string{"before": &out.Before, "after": &out.After} {
 		picture, err := r.Store.Artifact(ctx, r.rescued(a.Class, out.Made, side, now.Lesson))
 		if err != nil {
@@ -110,17 +109,6 @@ func (r Room) rescue(ctx context.Context, a Asked) (*Rescued, error) {
 		*to = dataOf(picture)
 	}
 	return out, nil
-}
-
-// spare is how many minutes somebody may spend on what went wrong: what is left of the step, or
-// what the class is ahead, and some in any case, for others wait as well.
-func spare(s teach.State) float64 {
-	const always = 5
-	if s.Step < 0 || s.Step >= len(s.Steps) {
-		return math.Max(always, math.Floor(s.Left))
-	}
-	st := s.Steps[s.Step]
-	return math.Min(mostHelped, math.Max(always, math.Ceil(math.Max(st.Planned-st.Took, -s.Behind))))
 }
 
 // rescued is where something of a rescue is kept.
@@ -161,11 +149,11 @@ func (r Room) late(ctx context.Context, a Asked, say func(string)) (*Late, error
 		return nil, err
 	}
 	for _, o := range options {
-		var b bytes.Buffer
-		if err := png.Encode(&b, o.Show(optionWidth)); err != nil {
+		picture, err := PNG(o.Show(optionWidth))
+		if err != nil {
 			return nil, err
 		}
-		out.Options = append(out.Options, Option{o, o.Event().Text, dataOf(b.Bytes())})
+		out.Options = append(out.Options, Option{o, o.Event().Text, dataOf(picture)})
 	}
 	return out, nil
 }

@@ -24,7 +24,7 @@ func rehearseClassCommand(ctx context.Context, args []string, in io.Reader, out 
 	level := set.String("level", string(lesson.FirstSteps), "what they have learnt: first, some or experienced")
 	seed := set.Uint64("seed", 1, "who they are: the same come with the same")
 	minutes := set.Float64("minutes", 0, "minutes there are; those of the lesson when left out")
-	helps := set.Bool("help-too", false, "rehearse it again with what may help, and say what does")
+	helps := set.Bool("helps", false, "rehearse it again with what may help, and say what does")
 	asJSON := set.Bool("json", false, "write JSON")
 	l, err := oneLesson(set, args, in, out)
 	if err != nil {

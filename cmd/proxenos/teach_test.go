@@ -75,7 +75,7 @@ func TestAClassIsRehearsedFromAShell(t *testing.T) {
 	if err := json.Unmarshal([]byte(out), &r); code != fine || err != nil || r.Students != 5 || len(r.Marks) != 4 || r.Middle <= 0 {
 		t.Errorf("exit %d, %v, %s: %+v", code, err, errs, r)
 	}
-	if code, out, _ := shell(t, "", "rehearse-class", name, "--students", "3", "--help-too"); code != fine || !strings.Contains(out, "finish in 30 minutes") {
+	if code, out, _ := shell(t, "", "rehearse-class", name, "--students", "3", "--helps"); code != fine || !strings.Contains(out, "finish in 30 minutes") {
 		t.Errorf("exit %d: %s", code, out)
 	}
 	picture := filepath.Join(t.TempDir(), "card.png")

@@ -12,9 +12,9 @@ import (
 	"math"
 	"slices"
 	"time"
-	"unicode/utf8"
 
 	"proxenos/core/film"
+	"proxenos/core/lesson"
 )
 
 // A Canvas is a real picture.
@@ -73,8 +73,8 @@ func (c Canvas) Check() error {
 		what, text string
 		most       int
 	}{{"title", c.Title, mostTitle}, {"by", c.By, mostBy}, {"notes", c.Notes, mostNotes}} {
-		if !utf8.ValidString(t.text) || len([]rune(t.text)) > t.most {
-			return fmt.Errorf("%s has over %d letters: make it shorter", t.what, t.most)
+		if err := written(t.what, t.text, t.most); err != nil {
+			return err
 		}
 	}
 	switch {
@@ -100,9 +100,21 @@ func (c Canvas) Check() error {
 			return fmt.Errorf("days[%d] is %s, before it was painted: give a later one", i, d.On)
 		case !slices.Contains(Deeds(), d.Deed):
 			return fmt.Errorf("days[%d].deed is %q: use one of %v", i, d.Deed, Deeds())
-		case len([]rune(d.Note)) > mostNote:
-			return fmt.Errorf("days[%d].note has over %d letters: make it shorter", i, mostNote)
 		}
+		if err := written(fmt.Sprintf("days[%d].note", i), d.Note, mostNote); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// written says what is wrong with a text.
+func written(what, text string, most int) error {
+	switch {
+	case !lesson.Readable(text):
+		return fmt.Errorf("%s has signs in it that cannot be shown: take them out", what)
+	case len([]rune(text)) > most:
+		return fmt.Errorf("%s has over %d letters: make it shorter", what, most)
 	}
 	return nil
 }

@@ -93,14 +93,16 @@ func TestACanvasIsChecked(t *testing.T) {
 		t.Fatal(err)
 	}
 	for want, change := range map[string]func(*canvas.Canvas){
-		"title is empty": func(c *canvas.Canvas) { c.Title = "" },
-		"title has over": func(c *canvas.Canvas) { c.Title = strings.Repeat("x", 121) },
-		"painted":        func(c *canvas.Canvas) { c.Painted = "29 February" },
-		"before it was":  func(c *canvas.Canvas) { c.Days = []canvas.Day{{On: "2026-03-05", Deed: canvas.Looked}} },
-		"deed is":        func(c *canvas.Canvas) { c.Days = []canvas.Day{{On: "2027-03-05", Deed: "eaten"}} },
-		"temperature is": func(c *canvas.Canvas) { c.Temperature = 90 },
-		"touch is":       func(c *canvas.Canvas) { c.Touch = -1 },
-		"days: give":     func(c *canvas.Canvas) { c.Days = make([]canvas.Day, 101) },
+		"title is empty":  func(c *canvas.Canvas) { c.Title = "" },
+		"title has signs": func(c *canvas.Canvas) { c.Title = "a\x00b" },
+		"note has signs":  func(c *canvas.Canvas) { c.Days = []canvas.Day{{On: "2027-03-05", Deed: canvas.Looked, Note: "a\x01b"}} },
+		"title has over":  func(c *canvas.Canvas) { c.Title = strings.Repeat("x", 121) },
+		"painted":         func(c *canvas.Canvas) { c.Painted = "29 February" },
+		"before it was":   func(c *canvas.Canvas) { c.Days = []canvas.Day{{On: "2026-03-05", Deed: canvas.Looked}} },
+		"deed is":         func(c *canvas.Canvas) { c.Days = []canvas.Day{{On: "2027-03-05", Deed: "eaten"}} },
+		"temperature is":  func(c *canvas.Canvas) { c.Temperature = 90 },
+		"touch is":        func(c *canvas.Canvas) { c.Touch = -1 },
+		"days: give":      func(c *canvas.Canvas) { c.Days = make([]canvas.Day, 101) },
 		"note has over": func(c *canvas.Canvas) {
 			c.Days = []canvas.Day{{On: "2027-03-05", Deed: canvas.Looked, Note: strings.Repeat("x", 401)}}
 		},

@@ -27,7 +27,7 @@ type Class struct {
 	Zone         string        `json:"zone,omitempty" maxLength:"60" doc:"the time zone of the place, by its name in the IANA database; UTC when left out"`
 	Minutes      float64       `json:"minutes" minimum:"10" maximum:"720" doc:"minutes there are, from the start"`
 	People       People        `json:"people"`
-	Learnt       []float64     `json:"learnt,omitempty" maxItems:"500" doc:"minutes of each step as the studio has learnt them, which the class is run by; left out, it is run by what is written"`
+	Learnt       []float64     `json:"learnt,omitempty" maxItems:"500" doc:"minutes of each step as the studio has learnt them, which the class is run by while the lesson has as many steps; left out, it is run by what is written"`
 	Minors       bool          `json:"minors,omitempty" doc:"whether somebody is not of age"`
 	Demonstrator bool          `json:"demonstrator" doc:"whether the instructor paints as well"`
 	Spares       int           `json:"spares" minimum:"0" maximum:"50" doc:"supports and sets more than people"`
@@ -55,6 +55,17 @@ type People struct {
 
 // All is how many they are.
 func (p People) All() int { return p.First + p.Some + p.Experienced }
+
+// Level is what most of them have learnt; of as many the lesser.
+func (p People) Level() lesson.Level {
+	switch {
+	case p.First >= p.Some && p.First >= p.Experienced:
+		return lesson.FirstSteps
+	case p.Some >= p.Experienced:
+		return lesson.SomePractice
+	}
+	return lesson.Experienced
+}
 
 // Space is the room where it takes place.
 type Space struct {

@@ -64,10 +64,15 @@ type Minutes struct {
 	High   float64 `json:"high"`
 }
 
-// Learn learns from what steps took. What has no minutes, or was not written, is left out.
+// beyond is how many times as long, or as short, as it is written a step can take: what is farther
+// off was clicked through, or left open over the evening.
+const beyond = 8.0
+
+// Learn learns from what steps took. What has no minutes, or was not written, is left out, and so
+// is what nobody can have painted.
 func Learn(seen []Took) Model {
 	seen = slices.DeleteFunc(slices.Clone(seen), func(t Took) bool {
-		return !(t.Written > 0 && t.Minutes > 0) || math.IsInf(t.Minutes/t.Written, 0)
+		return !(t.Written > 0 && t.Minutes*beyond >= t.Written && t.Minutes <= beyond*t.Written)
 	})
 	m := Model{Levels: map[lesson.Level]Factor{}, Techniques: map[lesson.Technique]Factor{}, Classes: map[string]Factor{}, Rest: ofRest}
 	if len(seen) == 0 {

@@ -8,6 +8,7 @@ import (
 
 	"proxenos/core/estimate"
 	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
 )
 
 func ExampleLearn() {
@@ -146,5 +147,32 @@ func TestWhatCannotBeLearntFrom(t *testing.T) {
 	got := (estimate.Model{}).Of(lesson.FirstSteps, lesson.Tap, 4)
 	if got.Middle != 4 || !(got.Low > 1 && got.Low < 4 && got.High > 4) {
 		t.Errorf("with nothing seen: %+v", got)
+	}
+}
+
+// A script takes as long as its steps; what was clicked through, and what was left open over the
+// evening, teaches nothing.
+func TestAScriptIsForecast(t *testing.T) {
+	l := sample.Lesson()
+	l.Steps = append(l.Steps, sample.Step("blot", "trees", lesson.Blot, "towel"))
+	written := 0.0
+	var odd, slow []estimate.Took
+	for _, s := range l.Steps {
+		written += s.Minutes
+		odd = append(odd, estimate.Took{Class: "a", Level: l.Level, Technique: s.Technique, Written: s.Minutes, Minutes: 0.02}, estimate.Took{Class: "b", Level: l.Level, Technique: s.Technique, Written: s.Minutes, Minutes: 900})
+		slow = append(slow, estimate.Took{Class: "c", Level: l.Level, Technique: s.Technique, Written: s.Minutes, Minutes: 1.5 * s.Minutes})
+	}
+	none := estimate.Learn(odd).Script(l, l.Level)
+	if none.Middle != written || none.Written != written || !(none.Low < none.Middle && none.Middle < none.High) {
+		t.Errorf("of nothing: %+v", none.Minutes)
+	}
+	after := estimate.Learn(append(slow, odd...)).Script(l, l.Level)
+	blot := after.Steps[len(l.Steps)-1]
+	if !(after.Middle > none.Middle && after.Middle < 1.5*written) || blot.Low != blot.High {
+		t.Errorf("after a slow class: %+v, the towel %+v", after.Minutes, blot)
+	}
+	next, _, err := after.Edit.Apply(l)
+	if err != nil || next.Steps[0].Minutes != math.Round(2*after.Steps[0].Middle)/2 {
+		t.Errorf("written down it is %g minutes (%v)", next.Steps[0].Minutes, err)
 	}
 }

@@ -1,13 +1,17 @@
 package pupil
 
 import (
+	"cmp"
 	"context"
+	"errors"
 	"fmt"
 	"math"
 	"math/rand/v2"
 	"runtime"
 	"slices"
 	"strings"
+	"sync"
+	"sync/atomic"
 
 	"proxenos/core/class"
 	"proxenos/core/fault"
@@ -37,10 +41,10 @@ func Of(people class.People, minutes float64, seed uint64) Class {
 	return c
 }
 
-// Bounds of a class that is rehearsed.
+// MostStudents is how many may paint in a class that is rehearsed.
 const MostStudents = 200
 
-// How somebody fails at a step.
+// A Failure is how somebody fails at a step.
 type Failure string
 
 // The failures.
@@ -91,7 +95,7 @@ const (
 	tired      = 1.1
 )
 
-// A student is one hand, and what changes it at some steps.
+// A student is one hand, and the chance by which it differs from step to step.
 type student struct {
 	traits Traits
 	seed   uint64
@@ -110,10 +114,12 @@ func (c Class) students() []student {
 	return out
 }
 
-// an aid changes how students paint some steps.
+// An aid changes how students paint some steps.
 type aid func(step int, t Traits) Traits
 
-// Rehearse lets a class paint a lesson. told hears how far it is; it may be nil.
+// Rehearse lets a class paint a lesson. told hears how many have painted it, one call at a time; it
+// may be nil. It stops early with the error of ctx, and fails for no student or over
+// [MostStudents].
 func Rehearse(ctx context.Context, l *lesson.Lesson, c Class, told func(done, of int)) (*Found, error) {
 	return rehearseWith(ctx, l, c, nil, told)
 }
@@ -127,50 +133,33 @@ func rehearseWith(ctx context.Context, l *lesson.Lesson, c Class, help aid, told
 		return nil, err
 	}
 	all := c.students()
-	results := make([]result, len(all))
-	errs := make([]error, len(all))
+	results, errs := make([]result, len(all)), make([]error, len(all))
+	var next atomic.Int64
+	var telling sync.Mutex
+	painted := 0
 	var group fault.Group
-	next, done := make(chan int), make(chan bool, len(all))
 	for range min(len(all), runtime.GOMAXPROCS(0)) {
 		group.Go(func() {
-			for n := range next {
+			for n := int(next.Add(1)) - 1; n < len(all) && ctx.Err() == nil; n = int(next.Add(1)) - 1 {
 				results[n], errs[n] = all[n].paints(ctx, l, plan, help)
-				done <- true
+				telling.Lock()
+				if painted++; told != nil {
+					told(painted, len(all))
+				}
+				telling.Unlock()
 			}
 		})
 	}
-	group.Go(func() {
-		defer close(next)
-		for n := range all {
-			select {
-			case next <- n:
-			case <-ctx.Done():
-				return
-			}
-		}
-	})
-	for n := range all {
-		select {
-		case <-done:
-		case <-ctx.Done():
-		}
-		if told != nil && ctx.Err() == nil {
-			told(n+1, len(all))
-		}
-	}
 	group.Wait()
-	if err := ctx.Err(); err != nil {
+	if err := errors.Join(append(errs, ctx.Err())...); err != nil {
 		return nil, err
-	}
-	if i := slices.IndexFunc(errs, func(err error) bool { return err != nil }); i >= 0 {
-		return nil, errs[i]
 	}
 	return gather(l, c, results), nil
 }
 
 // A result is what became of one student.
 type result struct {
-	fails   []map[Failure]bool
+	fails   [][]Failure // of each step
 	minutes []float64
 }
 
@@ -232,26 +221,28 @@ const (
 
 // fails tells how a student fails at a step, from the reports of theirs and of the lesson as it
 // is written.
-func fails(l *lesson.Lesson, i int, m rehearse.Manner, own, plan rehearse.Report) map[Failure]bool {
-	out := map[Failure]bool{}
+func fails(l *lesson.Lesson, i int, m rehearse.Manner, own, plan rehearse.Report) []Failure {
 	s := l.Steps[i]
 	if !s.Technique.Marks() || len(s.Mixtures) == 0 {
-		return out
+		return nil
 	}
-	out[Muddy] = own.Mud-plan.Mud >= mudMore
-	out[Thin] = plan.Area >= leastArea && own.Area < thinLess*plan.Area && own.On < laysLess*plan.On
-	out[Off] = !out[Muddy] && own.Delta-plan.Delta >= colourOff
-	out[Heavy] = own.Thick > thickMore*plan.Thick && own.Thick > thickFrom
-	out[Beside] = own.Crossed.Edge-plan.Crossed.Edge >= edgeMore
-	if z, ok := l.Zone(s.Zone); ok && len(z.Outline) > 1 {
-		w, h := extent(z)
-		out[Beside] = out[Beside] || math.Abs(m.Miss.X) > besideBy*w || math.Abs(m.Miss.Y) > besideBy*h
-	}
-	for f, is := range out {
-		if !is {
-			delete(out, f)
+	var out []Failure
+	say := func(f Failure, is bool) {
+		if is {
+			out = append(out, f)
 		}
 	}
+	muddy := own.Mud-plan.Mud >= mudMore
+	say(Muddy, muddy)
+	say(Thin, plan.Area >= leastArea && own.Area < thinLess*plan.Area && own.On < laysLess*plan.On)
+	say(Off, !muddy && own.Delta-plan.Delta >= colourOff)
+	say(Heavy, own.Thick > thickMore*plan.Thick && own.Thick > thickFrom)
+	beside := own.Crossed.Edge-plan.Crossed.Edge >= edgeMore
+	if z, ok := l.Zone(s.Zone); ok && len(z.Outline) > 1 {
+		w, h := extent(z)
+		beside = beside || math.Abs(m.Miss.X) > besideBy*w || math.Abs(m.Miss.Y) > besideBy*h
+	}
+	say(Beside, beside)
 	return out
 }
 
@@ -285,7 +276,7 @@ func gather(l *lesson.Lesson, c Class, results []result) *Found {
 				m.Fails += 1 / n
 				out.Failed += 1 / n
 			}
-			for f := range r.fails[i] {
+			for _, f := range r.fails[i] {
 				m.How[f] += 1 / n
 			}
 		}
@@ -309,15 +300,7 @@ func gather(l *lesson.Lesson, c Class, results []result) *Found {
 	}
 	out.Finish, out.Failed = round(out.Finish), round(out.Failed)
 	list := slices.Clone(out.Marks)
-	slices.SortStableFunc(list, func(a, b Fate) int {
-		switch {
-		case a.Fails > b.Fails:
-			return -1
-		case a.Fails < b.Fails:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(list, func(a, b Fate) int { return cmp.Compare(b.Fails, a.Fails) })
 	for _, m := range list {
 		if m.Fails > 0 && len(out.Hardest) < most {
 			out.Hardest = append(out.Hardest, m.Step)

@@ -74,3 +74,22 @@ func TestASeatSeesItsOwn(t *testing.T) {
 		t.Errorf("the hand is taken down: %+v", down.Seats[1])
 	}
 }
+
+// What is said fits into an event, cut at a word; somebody who went wrong gets the minutes that
+// are left of the step, and never none.
+func TestWhatIsWrittenDownFits(t *testing.T) {
+	long := strings.Repeat("scrape it off, ", 60)
+	if cut := teach.Fit(long); len([]rune(cut)) > teach.MostText || !strings.HasSuffix(cut, "…") || strings.HasSuffix(cut, " …") || teach.Fit("short") != "short" {
+		t.Errorf("%d letters: %q", len([]rune(cut)), cut)
+	}
+	p := teach.Plan{Minutes: []float64{12, 5}, Towels: make([]float64, 2), There: 30}
+	events := []teach.Event{{Kind: teach.Start, At: start}}
+	for minute, want := range map[int]float64{0: 12, 4: 8, 11: 5, 25: 5} {
+		if got := teach.Of(p, events, start.Add(time.Duration(minute)*time.Minute)).Spare(); got != want {
+			t.Errorf("at minute %d there are %g to spare, not %g", minute, got, want)
+		}
+	}
+	if got := teach.Of(p, nil, start).Spare(); got != 30 {
+		t.Errorf("before it begins there are %g", got)
+	}
+}

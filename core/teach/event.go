@@ -8,6 +8,7 @@ package teach
 
 import (
 	"fmt"
+	"strings"
 	"time"
 )
 
@@ -63,7 +64,21 @@ type Shorter struct {
 const (
 	MostEvents = 20000
 	MostSeats  = 250
+	MostText   = 400 // letters of an event
 )
+
+// Fit cuts a text at a word so that it fits into an event.
+func Fit(text string) string {
+	letters := []rune(text)
+	if len(letters) <= MostText {
+		return text
+	}
+	cut := string(letters[:MostText-1])
+	if at := strings.LastIndexByte(cut, ' '); at > 0 {
+		cut = cut[:at]
+	}
+	return cut + "…"
+}
 
 // ofStudent reports whether an event is a student's: the instructor does not take it back.
 func (k Kind) ofStudent() bool { return k == Hand || k == Ready || k == Join || k == Leave }

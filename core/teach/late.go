@@ -29,7 +29,7 @@ type Option struct {
 
 // Event is the event that takes an option.
 func (o Option) Event() Event {
-	return Event{Kind: Choose, Text: o.Name + ": " + o.Says, Drop: o.Drop, Short: o.Short}
+	return Event{Kind: Choose, Text: Fit(o.Name + ": " + o.Says), Drop: o.Drop, Short: o.Short}
 }
 
 // Options finds ways to win some minutes on what is left of a class, three at most, the one that

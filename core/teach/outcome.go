@@ -10,12 +10,11 @@ import (
 
 // A TookLine is a step in the report of a class.
 type TookLine struct {
-	Step    int     `json:"step"`
-	Planned float64 `json:"planned" doc:"minutes, as it was planned at first"`
-	Took    float64 `json:"took"`
-	Dropped bool    `json:"dropped"`
-	Hands   int     `json:"hands" doc:"how often a hand was up at it"`
-	// Behind is how late the class was when it left the step, minutes.
+	Step     int      `json:"step"`
+	Planned  float64  `json:"planned" doc:"minutes, as it was planned at first"`
+	Took     float64  `json:"took" doc:"minutes"`
+	Dropped  bool     `json:"dropped"`
+	Hands    int      `json:"hands" doc:"how often a hand was up at it"`
 	Behind   float64  `json:"behind" doc:"minutes that the class was behind its plan when it had done the step"`
 	Troubles []string `json:"troubles" doc:"what the hands were up for, as they came"`
 }

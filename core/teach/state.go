@@ -1,6 +1,7 @@
 package teach
 
 import (
+	"math"
 	"slices"
 	"time"
 )
@@ -339,4 +340,20 @@ func (s *State) reckon(p Plan) {
 	s.Behind = s.Clock - planned
 	s.Ends = s.Passed + left
 	s.Late = max(0, s.Ends-p.There)
+}
+
+// How long somebody may be helped, minutes.
+const (
+	helpLeast = 5.0 // in any case: others wait as well
+	helpMost  = 60.0
+)
+
+// Spare is how many minutes somebody may spend on what went wrong: what is left of the step under
+// way, or what the class is ahead, and some in any case.
+func (s State) Spare() float64 {
+	if s.Step < 0 || s.Step >= len(s.Steps) {
+		return min(helpMost, max(helpLeast, math.Floor(s.Left)))
+	}
+	st := s.Steps[s.Step]
+	return min(helpMost, max(helpLeast, math.Ceil(max(st.Planned-st.Took, -s.Behind))))
 }

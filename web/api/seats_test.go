@@ -195,6 +195,12 @@ func TestASeatHearsWhatHappens(t *testing.T) {
 	hear("the class begins", func(v teach.FromSeat) bool { return v.Phase == teach.Running && v.Step == 0 })
 	s.ask("POST", at+"/happenings", edit{"kind": "done"})
 	hear("the next step begins", func(v teach.FromSeat) bool { return v.Step == 1 && v.Steps[0].Done })
+	s.ask("POST", at+"/happenings", edit{"kind": "end"})
+	hear("it has ended", func(v teach.FromSeat) bool { return v.Phase == teach.Ended })
+	if err := s.store.Room("room").Happen(t.Context(), strings.TrimPrefix(at, "/api/studios/room/classes/"), teach.Event{Kind: teach.TakeBack}); err != nil { // as another server does
+		t.Fatal(err)
+	}
+	hear("that is taken back", func(v teach.FromSeat) bool { return v.Phase == teach.Running && v.Step == 1 })
 }
 
 // When it is late the choices are those of the class as it stands; a class that has ended is
@@ -232,12 +238,34 @@ func TestAClassTeachesTheNext(t *testing.T) {
 	if after.Phase != teach.Ended || len(after.Report.Chosen) != 1 || after.Says == "" {
 		t.Errorf("after: %+v", after)
 	}
-	e := read[studio.Estimates](t, s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/estimates", nil), 200)
-	if e.Classes != 1 || e.Edit.Edit == nil {
-		t.Errorf("one class is known: %+v", e)
+	of := func() studio.Estimates {
+		return read[studio.Estimates](t, s.ask("GET", at+"/estimates", nil), 200)
+	}
+	if e := of(); e.Classes != 0 {
+		t.Errorf("steps that were clicked through in a moment teach: %+v", e)
+	}
+	// Another one was painted, each step half as long again.
+	painted := read[api.OnDay](t, s.ask("POST", at+"/copies", edit{"begins": "2026-01-09T18:00"}), 201)
+	when := painted.Class.Start
+	events := []teach.Event{{Kind: teach.Start, At: when}}
+	for _, step := range saved.Lesson.Steps {
+		when = when.Add(time.Duration(1.5 * step.Minutes * float64(time.Minute)))
+		events = append(events, teach.Event{Kind: teach.Done, At: when})
+	}
+	for range 2 { // what has happened is not changed by hearing it again
+		if err := s.store.Room("room").Recall(t.Context(), painted.ID, append(events, teach.Event{Kind: teach.End, At: when})); err != nil {
+			t.Fatal(err)
+		}
+	}
+	e := of()
+	if first := saved.Lesson.Steps[0].Minutes; e.Classes != 1 || e.Edit.Edit == nil || !(e.Steps[0].Middle > first && e.Steps[0].Middle < 1.5*first) {
+		t.Errorf("one class is known, half as slow again: %+v", e)
+	}
+	if lesson := read[studio.Estimates](t, s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/estimates", nil), 200); lesson.Classes != 1 || lesson.Steps[0].Middle != saved.Lesson.Steps[0].Minutes {
+		t.Errorf("of others, who have learnt less, nothing is known: %+v", lesson)
 	}
 	ran := read[api.Ran](t, s.ask("GET", "/api/studios/room/lessons/"+saved.ID+"/runs", nil), 200)
-	if len(ran.Runs) != 1 || ran.Runs[0].Class != day {
+	if len(ran.Runs) != 2 || ran.Runs[0].Class != day || ran.Runs[1].Class != painted.ID {
 		t.Errorf("the sessions of the lesson are %+v", ran.Runs)
 	}
 	next := read[api.OnDay](t, s.ask("POST", at+"/copies", edit{"begins": "2027-11-06T21:30"}), 201)

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 
 import { useStudio } from '../lib/studio'
-import { api, unwrap, type Canvas, type OnWall } from './client'
+import { api, Refusal, unwrap, type Canvas, type OnWall } from './client'
 
 /** useCanvases are the real pictures of the studio, of one class when it is named. */
 export function useCanvases(of = '') {
@@ -33,7 +33,10 @@ export function useHandling() {
             bodySerializer: () => h.file,
           }),
         )
-      else await api.DELETE('/api/studios/{studio}/canvases/{canvas}', { params: { path: { studio, canvas: h.remove.id } } })
+      else {
+        const { error, response } = await api.DELETE('/api/studios/{studio}/canvases/{canvas}', { params: { path: { studio, canvas: h.remove.id } } })
+        if (error) throw new Refusal(response.status, error)
+      }
     },
     onSettled: () => client.invalidateQueries({ queryKey: ['canvases', studio] }),
   })

@@ -2203,7 +2203,7 @@ export interface components {
              * @description cm across the opening of a solvent jar
              */
             jar: number;
-            /** @description minutes of each step as the studio has learnt them, which the class is run by; left out, it is run by what is written */
+            /** @description minutes of each step as the studio has learnt them, which the class is run by while the lesson has as many steps; left out, it is run by what is written */
             learnt?: number[];
             /**
              * Format: double
@@ -2832,10 +2832,7 @@ export interface components {
             edit: components["schemas"]["Edit"];
             /** Format: double */
             high: number;
-            /**
-             * Format: double
-             * @description minutes of the whole script, the band that holds it four times out of five
-             */
+            /** Format: double */
             low: number;
             /** Format: double */
             middle: number;
@@ -4770,6 +4767,8 @@ export interface components {
             before: string;
             /** @description names its pictures among what was made for the class */
             made: string;
+            /** @description what is written down when it is sent */
+            text: string;
         };
         Room: {
             /**
@@ -5599,7 +5598,10 @@ export interface components {
             planned: number;
             /** Format: int64 */
             step: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description minutes
+             */
             took: number;
             /** @description what the hands were up for, as they came */
             troubles: string[];

@@ -65,7 +65,7 @@ export function HandPanel({ day, seat, number, say, close }: { day: OnDay; seat:
             </figure>
           </div>
           <div className="flex flex-wrap gap-2">
-            <Button className={`${large} font-semibold`} onClick={() => answer(found.advice.says, mends ? found.made : '')}>
+            <Button className={`${large} font-semibold`} onClick={() => answer(found.text, mends ? found.made : '')}>
               Send this to {named(seat)}
             </Button>
             <Button className={large} onClick={() => answer('')}>

@@ -10,7 +10,7 @@ export function LatePanel({ day, number, say, close }: { day: OnDay; number: num
   const [asked] = useState(number) // what happens meanwhile does not move what is read
   const late = useLate(day, asked)
   const take = (o: Option) => {
-    say({ kind: 'choose', text: o.text.slice(0, 400), drop: o.drop, short: o.short })
+    say({ kind: 'choose', text: o.text, drop: o.drop, short: o.short })
     close()
   }
   const pressed = useEffectEvent((e: KeyboardEvent) => {

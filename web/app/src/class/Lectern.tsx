@@ -2,10 +2,9 @@ import { useState } from 'react'
 
 import type { Card, OnDay, Teaching } from '../api/client'
 import { useHappen, type Said } from '../api/teaching'
-import { roomsOfClass, useStudio } from '../lib/studio'
-import { Bar } from '../ui/Bar'
 import { Button, figure, Hint } from '../ui/controls'
 import { Aim, Closeup } from './Aim'
+import { ClassBar } from './ClassBar'
 import { Clock } from './Clock'
 import { DoorPanel } from './DoorPanel'
 import { Hands, HandPanel } from './Hands'
@@ -14,7 +13,6 @@ import { large, notes, useAwake, useKeys, type Act } from './lectern'
 
 /** Lectern is the instructor's screen: one step at a time, the clock, the hands that are up, and what to do when it is late. */
 export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Card[]; teaching: Teaching; lost: string | undefined }) {
-  const studio = useStudio()
   const { state } = teaching
   const happen = useHappen(day.id)
   const [panel, setPanel] = useState<'late' | 'door' | { seat: string }>()
@@ -42,17 +40,7 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
   const running = state.phase === 'running' || state.phase === 'paused'
   return (
     <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <Bar
-        place={
-          <h1 className="font-serif text-lg">
-            <span className="sr-only">Teach: </span>
-            {day.class.title}
-          </h1>
-        }
-        at="Teach"
-        rooms={roomsOfClass(studio, day.id)}
-        below={<Clock teaching={teaching} />}
-      />
+      <ClassBar day={day} at="Teach" below={<Clock teaching={teaching} />} />
       <main className="grid min-h-0 grid-cols-1 overflow-y-auto md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] md:overflow-visible">
         <section aria-label="The picture to aim for" className="flex min-h-60 items-center justify-center bg-mat p-4 md:min-h-0">
           <Aim day={day} card={card} />

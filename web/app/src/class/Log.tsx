@@ -8,10 +8,10 @@ import { useLesson } from '../api/queries'
 import { useLog, useTroubles } from '../api/teaching'
 import { TrialView } from '../checks/TrialView'
 import { useEditing } from '../lib/editing'
-import { canvasesAt, classAt, lessonAt, roomsOfClass, useStudio } from '../lib/studio'
-import { Bar } from '../ui/Bar'
+import { canvasesAt, classAt, lessonAt, useStudio } from '../lib/studio'
 import { Button, capital, figure } from '../ui/controls'
 import { BookOut } from './BookOut'
+import { ClassBar } from './ClassBar'
 import { LogPlot } from './LogPlot'
 
 /** Log is what a class came to: planned beside taken, the hardest steps, notes, costs, and what to change in the lesson. */
@@ -31,16 +31,7 @@ function Book({ day, log }: { day: OnDay; log: ClassLog }) {
   const named = (list: string[]) => [...new Set(list)].map((t) => troubles?.find((o) => o.id === t)?.name ?? t).join(', ')
   return (
     <div className="grid h-full grid-rows-[auto_1fr] print:block print:h-auto">
-      <Bar
-        place={
-          <h1 className="font-serif text-lg">
-            <span className="sr-only">Log: </span>
-            {day.class.title}
-          </h1>
-        }
-        at="Log"
-        rooms={roomsOfClass(studio, day.id)}
-      />
+      <ClassBar day={day} at="Log" />
       <main className="min-h-0 overflow-y-auto px-6 py-4 print:overflow-visible">
         <div className="flex items-start gap-4">
           <p className="max-w-3xl text-lg">
