@@ -29,7 +29,7 @@ func PutClasses(ctx context.Context, s *store.Store, now time.Time) error {
 		minors        bool
 	}{
 		{"poplars-on-the-maren-cut", "Mist on the canal, autumn term", -12, class.People{Some: 8}, class.Ended, false},
-		{"poplars-on-the-maren-cut", "Mist on the canal, tonight", 0, class.People{First: 3, Some: 3}, class.Planned, false},
+		{"poplars-on-the-maren-cut", "Mist on the canal, today", 0, class.People{First: 3, Some: 3}, class.Planned, false},
 		{"terraces-above-ondrel-water", "Terraces for twelve", 9, class.People{First: 4, Some: 7, Experienced: 1}, class.Planned, false},
 		{"moonrise-over-harrow-fell", "Moonrise, families", 23, class.People{First: 9, Some: 1}, class.Planned, true},
 	} {

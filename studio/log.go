@@ -113,18 +113,22 @@ func (r Room) EstimateClass(ctx context.Context, class string) (Estimates, error
 	if err != nil {
 		return Estimates{}, err
 	}
-	return r.Estimate(ctx, s.Lesson, s.Kept.Class.People.Level())
+	return r.Estimate(ctx, s.Kept.Lesson, s.Lesson, s.Kept.Class.People.Level())
 }
 
-// Estimate says how long the steps of a lesson will take people of a level, from all classes of
-// the studio.
-func (r Room) Estimate(ctx context.Context, l *lesson.Lesson, of lesson.Level) (Estimates, error) {
+// Estimate says how long the steps of the lesson with an id, as it is in l, will take people of a
+// level, from all classes of the studio.
+func (r Room) Estimate(ctx context.Context, id string, l *lesson.Lesson, of lesson.Level) (Estimates, error) {
 	ended, err := r.ended(ctx, "")
 	if err != nil {
 		return Estimates{}, err
 	}
 	var seen []estimate.Took
+	var taught []*lesson.Lesson
 	for _, p := range ended {
+		if p.kept.Lesson == id {
+			taught = append(taught, p.lesson)
+		}
 		for _, line := range p.outcome.Lines {
 			if step := p.lesson.Steps[line.Step]; estimate.Counts(step) {
 				seen = append(seen, estimate.Took{Class: p.kept.ID, Level: p.kept.Class.People.Level(), Technique: step.Technique, Written: step.Minutes, Minutes: line.Took})
@@ -132,7 +136,7 @@ func (r Room) Estimate(ctx context.Context, l *lesson.Lesson, of lesson.Level) (
 		}
 	}
 	m := estimate.Learn(seen)
-	return Estimates{len(m.Classes), m.Script(l, of)}, nil
+	return Estimates{len(m.Classes), m.Script(l, of, taught...)}, nil
 }
 
 // A Log is what a class came to.

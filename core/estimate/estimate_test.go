@@ -175,4 +175,10 @@ func TestAScriptIsForecast(t *testing.T) {
 	if err != nil || next.Steps[0].Minutes != math.Round(2*after.Steps[0].Middle)/2 {
 		t.Errorf("written down it is %g minutes (%v)", next.Steps[0].Minutes, err)
 	}
+	// Written down it is not learnt once more; a step that is done otherwise now is.
+	next.Steps[1].Cover = 2
+	once := estimate.Learn(append(slow, odd...)).Script(next, l.Level, l)
+	if once.Steps[0] != after.Steps[0] || !(once.Steps[1].Middle > after.Steps[1].Middle) {
+		t.Errorf("after that %+v, then %+v; the other %+v, then %+v", after.Steps[0], once.Steps[0], after.Steps[1], once.Steps[1])
+	}
 }

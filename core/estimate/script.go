@@ -18,7 +18,11 @@ type Forecast struct {
 // known yet, and the whole of it. Time alone works in waits and under towels: they take as long
 // as they are written. Of the whole the pace of the class moves all steps alike, and what is left
 // of each evens out.
-func (m Model) Script(l *lesson.Lesson, level lesson.Level) Forecast {
+//
+// taught are the lesson as it was taught before, the last time first. A step that was taught as it
+// stands is held against the minutes that it had then: what was learnt and written down is not
+// learnt once more.
+func (m Model) Script(l *lesson.Lesson, level lesson.Level, taught ...*lesson.Lesson) Forecast {
 	out := Forecast{Steps: make([]Minutes, len(l.Steps))}
 	edit := lesson.All{}
 	var fixed, painted, squares float64
@@ -29,7 +33,7 @@ func (m Model) Script(l *lesson.Lesson, level lesson.Level) Forecast {
 			fixed += s.Minutes
 			continue
 		}
-		out.Steps[i] = m.Of(level, s.Technique, s.Minutes)
+		out.Steps[i] = m.Of(level, s.Technique, before(s, taught))
 		middle := out.Steps[i].Middle
 		painted, squares = painted+middle, squares+middle*middle
 		if minutes := max(0.5, math.Round(2*middle)/2); minutes != s.Minutes {
@@ -51,6 +55,17 @@ func (m Model) Script(l *lesson.Lesson, level lesson.Level) Forecast {
 	wide := band * math.Sqrt(ofClass*ofClass+pace+rest*rest*squares/(painted*painted))
 	out.Minutes = Minutes{fixed + painted*math.Exp(-wide), fixed + painted, fixed + painted*math.Exp(wide)}
 	return out
+}
+
+// before is how many minutes a step had when it was taught last as it stands; those it has now where
+// it never was.
+func before(s lesson.Step, taught []*lesson.Lesson) float64 {
+	for _, l := range taught {
+		if i := l.Step(s.ID); i >= 0 && l.Steps[i].Alike(s) {
+			return l.Steps[i].Minutes
+		}
+	}
+	return s.Minutes
 }
 
 // Counts reports whether something is learnt of a step: of one in which time alone works nothing

@@ -137,16 +137,19 @@ func rehearseWith(ctx context.Context, l *lesson.Lesson, c Class, help aid, told
 	var next atomic.Int64
 	var telling sync.Mutex
 	painted := 0
+	tell := func() {
+		telling.Lock()
+		defer telling.Unlock()
+		if painted++; told != nil {
+			told(painted, len(all))
+		}
+	}
 	var group fault.Group
 	for range min(len(all), runtime.GOMAXPROCS(0)) {
 		group.Go(func() {
 			for n := int(next.Add(1)) - 1; n < len(all) && ctx.Err() == nil; n = int(next.Add(1)) - 1 {
 				results[n], errs[n] = all[n].paints(ctx, l, plan, help)
-				telling.Lock()
-				if painted++; told != nil {
-					told(painted, len(all))
-				}
-				telling.Unlock()
+				tell()
 			}
 		})
 	}
@@ -165,14 +168,7 @@ type result struct {
 
 // paints lets a student paint.
 func (s student) paints(ctx context.Context, l *lesson.Lesson, plan *rehearse.Rehearsal, help aid) (result, error) {
-	manners := make([]rehearse.Manner, len(l.Steps))
-	for i, step := range l.Steps {
-		t := s.traits
-		if help != nil {
-			t = help(i, t)
-		}
-		manners[i] = t.manner(step, rand.New(rand.NewPCG(s.seed, scene.Seed(l, step.ID))))
-	}
+	manners := s.manners(l, help)
 	r, err := rehearse.Part(ctx, nil, l, Cell, 0, len(l.Steps), func(i int) rehearse.Manner { return manners[i] }, nil)
 	if err != nil {
 		return result{}, err
@@ -182,6 +178,30 @@ func (s student) paints(ctx context.Context, l *lesson.Lesson, plan *rehearse.Re
 		out.fails = append(out.fails, fails(l, i, manners[i], r.Reports[i], plan.Reports[i]))
 	}
 	return out, nil
+}
+
+// manners are how a student carries out each step.
+func (s student) manners(l *lesson.Lesson, help aid) []rehearse.Manner {
+	out := make([]rehearse.Manner, len(l.Steps))
+	for i, step := range l.Steps {
+		t := s.traits
+		if help != nil {
+			t = help(i, t)
+		}
+		out[i] = t.manner(step, rand.New(rand.NewPCG(s.seed, scene.Seed(l, step.ID))))
+	}
+	return out
+}
+
+// Manners are how somebody of a level carries out the steps of a lesson, by seed; of no level they
+// are carried out as they are written.
+func Manners(l *lesson.Lesson, of lesson.Level, seed uint64) func(step int) rehearse.Manner {
+	if of == "" {
+		return func(int) rehearse.Manner { return rehearse.Manner{} }
+	}
+	s := Class{Levels: []lesson.Level{of}, Seed: seed}.students()[0]
+	manners := s.manners(l, nil)
+	return func(i int) rehearse.Manner { return manners[i] }
 }
 
 // minutes are how long a student takes for each step.

@@ -201,6 +201,21 @@ func TestWhatCannotBeRehearsed(t *testing.T) {
 	}
 }
 
+// A fault in the middle of a class ends it at once and is told to whoever waits, who does not wait
+// for ever.
+func TestAFaultEndsTheClass(t *testing.T) {
+	defer func() {
+		if value := recover(); value == nil {
+			t.Error("it went on as if nothing were wrong")
+		}
+	}()
+	_, _ = pupil.Rehearse(t.Context(), sample.Lesson(), pupil.Class{Levels: all(8, lesson.FirstSteps)}, func(done, _ int) {
+		if done == 2 {
+			panic("a fault")
+		}
+	})
+}
+
 func BenchmarkTwelveStudents(b *testing.B) {
 	l, _ := sample.Terraces(b)
 	for b.Loop() {

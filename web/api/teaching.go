@@ -54,7 +54,7 @@ func (s *Server) teachOperations(api huma.API) {
 			if err != nil {
 				return nil, s.refuse(err)
 			}
-			out, err := s.In(in.Studio).Estimate(ctx, l, l.Level)
+			out, err := s.In(in.Studio).Estimate(ctx, in.ID, l, l.Level)
 			return &one[studio.Estimates]{out}, s.refuse(err)
 		})
 	huma.Register(api, huma.Operation{OperationID: "cards", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/cards", Summary: "The steps of a class, each as a card"},

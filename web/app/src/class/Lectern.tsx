@@ -1,5 +1,6 @@
 import { useState } from 'react'
 
+import { usePrep } from '../api/classes'
 import type { Card, OnDay, Teaching } from '../api/client'
 import { useHappen, type Said } from '../api/teaching'
 import { Button, figure, Hint } from '../ui/controls'
@@ -45,7 +46,7 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
         <section aria-label="The picture to aim for" className="flex min-h-60 items-center justify-center bg-mat p-4 md:min-h-0">
           <Aim day={day} card={card} />
         </section>
-        <section aria-label={asking ? 'A hand' : panel === 'late' ? 'It is late' : panel === 'door' ? 'Students' : 'This step'} className="flex min-h-0 flex-col gap-3 bg-sheet p-5 md:overflow-y-auto">
+        <section tabIndex={0} aria-label={asking ? 'A hand' : panel === 'late' ? 'It is late' : panel === 'door' ? 'Students' : 'This step'} className="flex min-h-0 flex-col gap-3 bg-sheet p-5 md:overflow-y-auto">
           {asking ? (
             <HandPanel key={`${asking.id} ${asking.hand}`} day={day} seat={asking} number={teaching.number} say={say} close={act.close} />
           ) : panel === 'late' ? (
@@ -139,6 +140,7 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
 
 /** Now is the step under way. */
 function Now({ day, card, next }: { day: OnDay; card: Card; next: Card | undefined }) {
+  const piles = new Map(usePrep(day).data?.prep?.batches.map((b) => [b.mixture, b.each]))
   return (
     <>
       <p className="text-quiet">
@@ -159,6 +161,7 @@ function Now({ day, card, next }: { day: OnDay; card: Card; next: Card | undefin
                 <span>
                   <strong className="font-semibold">{c.name}</strong>
                   <span className="block text-quiet">{c.parts.map((p) => `${figure(p.parts, 2)} ${p.name.toLowerCase()}`).join(' : ')}</span>
+                  {piles.has(c.mixture) && <span className="block text-quiet">a pile of {figure(piles.get(c.mixture) ?? 0)} ml for each</span>}
                 </span>
               </li>
             ))}
