@@ -58,6 +58,9 @@ const (
 	clearly         = 8.0  // ΔE (1976) that is clear enough
 )
 
+// HorizonOf finds the horizon of a picture.
+func HorizonOf(p *picture.Picture) Horizon { return horizon(p) }
+
 // horizon is the level line, or nearly level, across which the picture changes in the same
 // way nearly all along. The edge of a wood or of grass changes more, but here and there at
 // other heights; a horizon changes everywhere at the same.
@@ -130,18 +133,7 @@ const (
 // shapes divides the picture into parts of like colour and height and says what each may
 // be.
 func shapes(p *picture.Picture, l *lesson.Lesson, horizonY float64) []Shape {
-	points := make([][]float64, len(p.Lab))
-	for i, c := range p.Lab {
-		y := (float64(i/p.W) + 0.5) * p.Mm
-		side := 0.0 // above and below the horizon are different things
-		if y > horizonY {
-			side = sides
-		}
-		points[i] = []float64{c.L, c.A, c.B, side + 12*y/(float64(p.H)*p.Mm)}
-	}
-	centres, of := means(points, groups)
-	joined(centres, of)
-	parts := divide(of, p.W, p.H, int(leastShape*float64(len(p.Lab))))
+	parts := partsOf(p, horizonY)
 	sky := skyOf(parts)
 	out := []Shape{}
 	for _, part := range parts[:min(len(parts), mostShapes)] {
@@ -166,6 +158,23 @@ func shapes(p *picture.Picture, l *lesson.Lesson, horizonY float64) []Shape {
 		}
 	}
 	return out
+}
+
+// partsOf divides a picture into parts of like colour and height, those above the horizon apart
+// from those below it.
+func partsOf(p *picture.Picture, horizonY float64) []part {
+	points := make([][]float64, len(p.Lab))
+	for i, c := range p.Lab {
+		y := (float64(i/p.W) + 0.5) * p.Mm
+		side := 0.0 // above and below the horizon are different things
+		if y > horizonY {
+			side = sides
+		}
+		points[i] = []float64{c.L, c.A, c.B, side + 12*y/(float64(p.H)*p.Mm)}
+	}
+	centres, of := means(points, groups)
+	joined(centres, of)
+	return divide(of, p.W, p.H, int(leastShape*float64(len(p.Lab))))
 }
 
 // joined gives groups of nearly one colour, on one side of the horizon, one number.

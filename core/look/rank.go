@@ -1,0 +1,125 @@
+package look
+
+import (
+	"context"
+
+	"proxenos/core/picture"
+	"proxenos/core/plate"
+)
+
+// A Report is what is wrong with a real canvas, largest change first.
+type Report struct {
+	Light  Light   `json:"light"`
+	Before Differs `json:"before" doc:"from the plan, as it is"`
+	Mends  []Mend  `json:"mends" doc:"what to mend, in order; each is judged with those before it mended"`
+	After  Differs `json:"after" doc:"from the plan, when all is mended"`
+	Stop   bool    `json:"stop" doc:"whether nothing is left that one would see"`
+	Says   string  `json:"says"`
+	Alike  float64 `json:"alike" doc:"how like its plan it is, 0 to 1"`
+}
+
+// A Mend is a fault with what its mending changes.
+type Mend struct {
+	Fault
+	After Differs `json:"after" doc:"from the plan, when it is mended"`
+}
+
+const (
+	mostMends = 12
+	// leastGain is the weighed ΔE00 below which no eye at 2.5 m sees that something was mended.
+	leastGain = 0.012
+)
+
+// Judged is a canvas with its report and what it looks like along the way.
+type Judged struct {
+	Report
+	Neutral *plate.Plate   // the photograph, squared up, with the light taken out
+	Steps   []*plate.Plate // and after each mend
+	Shine   []bool
+}
+
+// Judge holds a squared up, neutral photograph against its plan. told hears after each mend found;
+// it may be nil. It stops early with the error of ctx.
+func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, light Light, told func(found int)) (*Judged, error) {
+	out := &Judged{Report: Report{Light: light, Mends: []Mend{}}, Neutral: neutral, Shine: shine}
+	meant := Seen(plan.Plate)
+	not := coarser(shine, neutral.W, neutral.H, meant.W, meant.H)
+	out.Before = differ(Seen(neutral), meant, not)
+	out.After = out.Before
+	out.Alike = max(0, correlation(normal(neutral.Resized(alikeAcross, alikeAcross*neutral.H/neutral.W)), normal(plan.Plate.Resized(alikeAcross, alikeAcross*neutral.H/neutral.W))))
+	now := neutral
+	done := map[string]bool{}
+	var last *view
+	for len(out.Mends) < mostMends {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		v := newView(plan, now, shine, light.Within)
+		if last != nil {
+			v.keeps(last, out.Mends[len(out.Mends)-1].Fault)
+		}
+		last = v
+		best, next := v.largest(meant, not, out.After, done)
+		if next == nil {
+			break
+		}
+		done[best.ID] = true
+		now, out.After = next, best.After
+		out.Mends = append(out.Mends, best)
+		out.Steps = append(out.Steps, next)
+		if told != nil {
+			told(len(out.Mends))
+		}
+	}
+	out.Stop = len(out.Mends) == 0
+	out.Says = out.says()
+	return out, nil
+}
+
+// largest is the mend that changes most, and the picture after it; nil where there is none.
+func (v *view) largest(meant *picture.Picture, not []bool, from Differs, done map[string]bool) (best Mend, next *plate.Plate) {
+	for _, f := range v.findings() {
+		if done[f.ID] {
+			continue
+		}
+		mended := f.mend(v.p)
+		after := differ(Seen(mended), meant, not)
+		gain := from.weighed() - after.weighed()
+		if gain < leastGain || next != nil && gain <= from.weighed()-best.After.weighed() {
+			continue
+		}
+		f.Gain, f.Worst = from.Mean-after.Mean, from.Worst-after.Worst
+		best, next = Mend{f.Fault, after}, mended
+	}
+	return best, next
+}
+
+// keeps takes over where things stand that a mend did not touch.
+func (v *view) keeps(last *view, mended Fault) {
+	reach := asideRim + asideMost
+	for _, q := range v.plan.things {
+		b, mm := boxOf(q.all, v.p.W), v.p.Mm
+		apart := func(from, to int, middle, wide float64) bool {
+			return float64(to)*mm+reach < middle-wide/2 || float64(from)*mm-reach > middle+wide/2
+		}
+		if apart(b.x0, b.x1, mended.X, mended.W) || apart(b.y0, b.y1, mended.Y, mended.H) {
+			v.shifts[q.id] = last.shifts[q.id]
+		}
+	}
+}
+
+// says is the report in a sentence.
+func (r Report) says() string {
+	switch {
+	case r.Alike < unlike:
+		return "This does not look like the picture of this lesson: see that it is the right photograph, and the right way up."
+	case r.Stop:
+		return "Nothing is left that one would see from two and a half metres. Stop here."
+	case len(r.Mends) == 1:
+		return "One thing is worth mending; then stop."
+	}
+	return "Mend them in this order: each is judged with those before it mended."
+}
+
+// unlike is how little a picture is like its plan from which it is taken for another one.
+const unlike = 0.35

@@ -1,0 +1,78 @@
+package look
+
+import (
+	"math"
+	"slices"
+
+	"proxenos/core/picture"
+	"proxenos/core/plate"
+	"proxenos/core/spectrum"
+)
+
+// How an eye sees a canvas from where one stands back. It blurs lightness by about 0.03° and colour
+// by about 0.05° (the main lobes of Zhang and Wandell 1996, S-CIELAB), which at 2.5 m are these
+// spreads.
+const (
+	Distance    = 2500.0 // mm
+	lightBlur   = 0.0283 // degrees
+	colourLobe  = 0.0536
+	seenPlaces  = 2.0 // mm: what is blurred needs no finer ones
+	worstCounts = 0.1 // of the worst places beside the mean
+	worstShare  = 0.95
+)
+
+// Seen is a picture as it is seen from where one stands back, in places of about 2 mm.
+func Seen(p *plate.Plate) *picture.Picture {
+	w, h := max(4, int(math.Round(float64(p.W)*p.Mm/seenPlaces))), max(4, int(math.Round(float64(p.H)*p.Mm/seenPlaces)))
+	small := p.Resized(min(w, p.W), min(h, p.H))
+	mm := small.Mm
+	sigma := Distance * math.Tan(lightBlur*degree) / mm
+	light := small.Blur(sigma)
+	wide := Distance * math.Tan(colourLobe*degree) / mm
+	colour := light.Blur(math.Sqrt(wide*wide - sigma*sigma)).Picture()
+	out := light.Picture()
+	for i := range out.Lab {
+		out.Lab[i].A, out.Lab[i].B = colour.Lab[i].A, colour.Lab[i].B
+	}
+	return out
+}
+
+// Differs is by how much two pictures differ to an eye.
+type Differs struct {
+	Mean  float64 `json:"mean" doc:"ΔE00 over the whole picture"`
+	Worst float64 `json:"worst" doc:"ΔE00 that one place in twenty exceeds"`
+}
+
+// weighed is one figure of both.
+func (d Differs) weighed() float64 { return d.Mean + worstCounts*d.Worst }
+
+// differ compares two pictures as they are seen; what is true in not does not count.
+func differ(a, b *picture.Picture, not []bool) (d Differs) {
+	all := make([]float64, 0, len(a.Lab))
+	for i := range a.Lab {
+		if not != nil && not[i] {
+			continue
+		}
+		e := spectrum.DeltaE(a.Lab[i], b.Lab[i])
+		all = append(all, e)
+		d.Mean += e
+	}
+	if len(all) == 0 {
+		return Differs{}
+	}
+	d.Mean /= float64(len(all))
+	slices.Sort(all)
+	d.Worst = all[int(worstShare*float64(len(all)-1))]
+	return d
+}
+
+// coarser is a map of places of one grid on another, coarser one: true where any is.
+func coarser(in []bool, w, h, cw, ch int) []bool {
+	out := make([]bool, cw*ch)
+	for i, v := range in {
+		if v {
+			out[(i/w)*ch/h*cw+(i%w)*cw/w] = true
+		}
+	}
+	return out
+}
