@@ -54,6 +54,8 @@ func commands() []command {
 		{name: "rehearse-class", args: "LESSON.json", about: "let simulated students paint it: where they fail, how long they take, what helps", do: rehearseClassCommand},
 		{name: "rescue", args: "LESSON.json --step ID --trouble mud", about: "what helps when a step went wrong, tried on the canvas", do: rescueCommand},
 		{name: "run", args: "EVENTS.json", about: "how a class stood at a minute, or what it came to", do: runCommand},
+		{name: "look", args: "[LESSON.json] PHOTO.jpg", about: "what is wrong with a real canvas, the largest change first, and when to stop", do: lookCommand},
+		{name: "camera", args: "LESSON.json -o photo.jpg", about: "a simulated photograph of a canvas that a simulated student painted", do: cameraCommand},
 		{name: "cut", args: "", about: "how supports are cut from a roll or from sheets", do: cutCommand},
 		{name: "air", args: "", about: "solvent vapour in a room", do: airCommand},
 		{name: "swatch", args: "[LESSON.json]", about: "spectra of the paints or of a lesson's mixtures", do: swatchCommand},

@@ -60,7 +60,7 @@ const (
 	blotEvery = 14.0  // µm that a towel takes in a minute
 	laysThick = 60.0  // µm of a mend
 	wasted    = 1.6   // times what is laid that is mixed
-	mixedNear = 2.0   // ΔE00 within which a mixture of the lesson is the colour that is wanted
+	mixedNear = 3.0   // ΔE00 within which a mixture of the lesson is the colour that is wanted
 	fineDiff  = 7.0   // L* by which a glaze darkens
 )
 
@@ -148,7 +148,7 @@ func (a *Adviser) cells(f Fault) []int {
 	var out []int
 	for i := range p.zone {
 		x, y := (float64(i%p.Plate.W)+0.5)*p.Plate.Mm, (float64(i/p.Plate.W)+0.5)*p.Plate.Mm
-		if math.Abs(x-f.X) <= f.W/2 && math.Abs(y-f.Y) <= f.H/2 && (f.zone < 0 || int(p.zone[i]) == f.zone) {
+		if x >= f.Left && y >= f.Top && x <= f.Left+f.W && y <= f.Top+f.H && (f.zone < 0 || int(p.zone[i]) == f.zone) {
 			out = append(out, i)
 		}
 	}
@@ -190,14 +190,8 @@ func (a Advice) colour() string {
 	if len(a.Colours) == 0 {
 		return "what is planned"
 	}
-	c := a.Colours[len(a.Colours)-1]
-	if c.Mixture != "" {
-		return lowered(c.Name)
-	}
-	return c.Name + " (" + c.Says + ")"
+	return strings.ToLower(a.Colours[len(a.Colours)-1].Name)
 }
-
-func lowered(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 
 // mainStep is the step that shows on most of some places; -1 for none.
 func (a *Adviser) mainStep(cells []int) int {

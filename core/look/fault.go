@@ -35,9 +35,11 @@ type Fault struct {
 	Is    float64      `json:"is"`
 	Meant float64      `json:"meant"`
 	Unit  string       `json:"unit"`
-	X     float64      `json:"x" doc:"middle, mm"`
+	X     float64      `json:"x" doc:"a place where one sees it, mm"`
 	Y     float64      `json:"y"`
-	W     float64      `json:"w" doc:"how wide and high the place is, mm"`
+	Left  float64      `json:"left" doc:"upper left corner of all of it, mm"`
+	Top   float64      `json:"top"`
+	W     float64      `json:"w" doc:"how wide and high it is, mm"`
 	H     float64      `json:"h"`
 	Area  float64      `json:"area" doc:"share of the picture that is mended"`
 	Gain  float64      `json:"gain" doc:"mean ΔE00 from the plan that goes away with it, from 2.5 m"`
@@ -79,8 +81,9 @@ type view struct {
 	lab    []spectrum.Lab // a little blurred, as that of the plan
 	fine   []spectrum.Lab // less blurred, for edges
 	shine  []bool
-	within float64          // L* within which values are believed
-	offs   []spectrum.Lab   // by how much every zone is off; zero where that is not known
+	within float64        // L* within which values are believed
+	offs   []spectrum.Lab // by how much every zone is off; zero where that is not known
+	limits Limits
 	shifts map[string]shift // of the things that were looked for, by id
 }
 
@@ -111,11 +114,14 @@ func (v *view) findings() (out []finding) {
 		}
 	}
 	for _, lit := range v.plan.lights {
-		if known[lit.zone] {
+		if known[lit.zone] && !v.limits.Blurred {
 			out = append(out, v.lights(lit, off[lit.zone])...)
 		}
 	}
 	for _, e := range v.plan.edges {
+		if v.limits.Blurred {
+			break
+		}
 		out = append(out, v.edge(e)...)
 	}
 	out = append(out, v.corners()...)
@@ -164,16 +170,16 @@ func (v *view) tones(q part, zone int, d spectrum.Lab) (out []finding) {
 		if d.L < 0 {
 			word = "dark"
 		}
-		f.Says = fmt.Sprintf("%s is too %s by %.0f L*: value %d where %d is meant.", lesson.Capital(q.name), word, math.Abs(d.L), is.Value(), spectrum.Lab{L: is.L - d.L}.Value())
+		f.Says = fmt.Sprintf("%s is too %s by %.0f L*: value %d where %d is meant.", lesson.Capital(q.called()), word, math.Abs(d.L), is.Value(), spectrum.Lab{L: is.L - d.L}.Value())
 		if is.Value() == (spectrum.Lab{L: is.L - d.L}).Value() {
-			f.Says = fmt.Sprintf("%s is too %s by %.0f L*, most of a value.", lesson.Capital(q.name), word, math.Abs(d.L))
+			f.Says = fmt.Sprintf("%s is too %s by %.0f L*, most of a value.", lesson.Capital(q.called()), word, math.Abs(d.L))
 		}
 		out = append(out, finding{f, v.moved(q.all, spectrum.Lab{L: -d.L})})
 	}
-	if by := math.Hypot(d.A, d.B); by >= colourFrom+v.slack()/2 {
+	if by := math.Hypot(d.A, d.B); !v.limits.Grey && by >= colourFrom+v.slack()/2 {
 		f := v.fault(Colour, q, zone)
 		f.Is, f.Meant, f.Unit, f.Off = is.B, meant.B, "b*", spectrum.Lab{A: d.A, B: d.B}
-		f.Says = fmt.Sprintf("%s is %s, by ΔE %.0f.", lesson.Capital(q.name), tooWhat(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is), spectrum.DeltaE(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is))
+		f.Says = fmt.Sprintf("%s is %s, by ΔE %.0f.", lesson.Capital(q.called()), tooWhat(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is), spectrum.DeltaE(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is))
 		out = append(out, finding{f, v.moved(q.all, spectrum.Lab{A: -d.A, B: -d.B})})
 	}
 	return out
@@ -206,20 +212,28 @@ func (v *view) fault(k Kind, q part, zone int) Fault {
 	if q.plane {
 		id = "plane-" + id
 	}
-	f := Fault{ID: string(k) + "-" + id, Kind: k, Of: q.id, Name: q.name, zone: zone, Area: float64(len(q.all)) / float64(len(v.lab))}
+	f := Fault{ID: string(k) + "-" + id, Kind: k, Of: q.id, Name: q.called(), zone: zone, Area: float64(len(q.all)) / float64(len(v.lab))}
 	v.place(&f, q.all)
 	return f
 }
 
-// place tells where a fault is.
+// place tells where a fault is: the place of it that is nearest to its middle, and all around it.
 func (v *view) place(f *Fault, cells []int) {
 	if len(cells) == 0 {
 		return
 	}
-	b := boxOf(cells, v.p.W)
-	mm := v.p.Mm
-	f.X, f.Y = float64(b.x0+b.x1+1)/2*mm, float64(b.y0+b.y1+1)/2*mm
-	f.W, f.H = float64(b.x1-b.x0+1)*mm, float64(b.y1-b.y0+1)*mm
+	b, mm := boxOf(cells, v.p.W), v.p.Mm
+	f.Left, f.Top, f.W, f.H = float64(b.x0)*mm, float64(b.y0)*mm, float64(b.x1-b.x0+1)*mm, float64(b.y1-b.y0+1)*mm
+	var mx, my float64
+	for _, i := range cells {
+		mx, my = mx+float64(i%v.p.W)/float64(len(cells)), my+float64(i/v.p.W)/float64(len(cells))
+	}
+	best := math.Inf(1)
+	for _, i := range cells {
+		if d := math.Hypot(float64(i%v.p.W)-mx, float64(i/v.p.W)-my); d < best {
+			best, f.X, f.Y = d, (float64(i%v.p.W)+0.5)*mm, (float64(i/v.p.W)+0.5)*mm
+		}
+	}
 }
 
 // moved moves some places in colour, softly at their rim.
@@ -254,9 +268,17 @@ func (v *view) mask(cells []int, soft float64) []float64 {
 // mud are patches of a zone that are another, duller colour than the rest of its fault is.
 func (v *view) mud(q part, zone int, d spectrum.Lab) []finding {
 	var bad []int
+	if v.limits.Grey {
+		return nil
+	}
 	for _, i := range q.core {
 		meant := v.plan.lab[i]
 		is := spectrum.Lab{L: v.lab[i].L - d.L, A: v.lab[i].A - d.A, B: v.lab[i].B - d.B}
+		a, b := v.p.RGB[i], v.plan.Plate.RGB[i]
+		// Light that is added to all colours alike is a shine, and no mud.
+		if min(a[0]-b[0], a[1]-b[1], a[2]-b[2]) > veil {
+			continue
+		}
 		if !v.shine[i] && is.Chroma() < meant.Chroma()-mudDuller && spectrum.DeltaE(meant, is) > mudDelta {
 			bad = append(bad, i)
 		}
@@ -268,7 +290,7 @@ func (v *view) mud(q part, zone int, d spectrum.Lab) []finding {
 	f := v.fault(Mud, q, zone)
 	v.place(&f, bad)
 	f.Is, f.Meant, f.Unit, f.Area = 100*share, 0, "%", float64(len(bad))/float64(len(v.lab))
-	f.Says = fmt.Sprintf("%s has gone to mud in %.0f %% of it: duller and another colour than meant.", lesson.Capital(q.name), 100*share)
+	f.Says = fmt.Sprintf("%s has gone to mud in %.0f %% of it: duller and another colour than meant.", lesson.Capital(q.called()), 100*share)
 	return []finding{{f, v.asPlanned(bad, d)}}
 }
 
@@ -310,7 +332,7 @@ func (v *view) lights(l lit, d spectrum.Lab) []finding {
 	case share < lostFrom*l.share:
 		v.place(&f, l.cells)
 		f.Area = float64(len(l.cells)) / float64(len(v.lab))
-		f.Says = fmt.Sprintf("The lights of %s are lost: %.0f %% of it where %.0f %% is meant.", zone.name, 100*share, 100*l.share)
+		f.Says = fmt.Sprintf("The lights of %s are lost: %.0f %% of it where %.0f %% is meant.", zone.called(), 100*share, 100*l.share)
 		return []finding{{f, v.asPlanned(l.cells, d)}}
 	case share > manyFrom*l.share && share > 0.35:
 		var many []int
@@ -323,7 +345,7 @@ func (v *view) lights(l lit, d spectrum.Lab) []finding {
 				many = append(many, i)
 			}
 		}
-		f.Says = fmt.Sprintf("%s has lights on %.0f %% of it where %.0f %% is meant: no pockets of dark are left.", lesson.Capital(zone.name), 100*share, 100*l.share)
+		f.Says = fmt.Sprintf("%s has lights on %.0f %% of it where %.0f %% is meant: no pockets of dark are left.", lesson.Capital(zone.called()), 100*share, 100*l.share)
 		return []finding{{f, v.asPlanned(many, d)}}
 	}
 	return nil
@@ -341,9 +363,15 @@ func (v *view) corners() (out []finding) {
 		}
 		legs := 0.2 * min(float64(v.p.W), float64(v.p.H)) * v.p.Mm
 		var cells []int
+		in := make([]bool, len(v.lab))
 		for i := range v.lab {
 			x, y := (float64(i%v.p.W)+0.5)*v.p.Mm, (float64(i/v.p.W)+0.5)*v.p.Mm
 			if math.Abs(x-c.X)+math.Abs(y-c.Y) < legs && v.lab[i].L-v.plan.lab[i].L > over/3 {
+				in[i] = true
+			}
+		}
+		for i, yes := range widened(in, v.p.W, v.p.H, int(2/v.p.Mm)) {
+			if yes {
 				cells = append(cells, i)
 			}
 		}

@@ -121,6 +121,14 @@ func newLikeness(photo, plan *plate.Plate, width, height float64) *likeness {
 	return l
 }
 
+// upsideDown reports whether a picture is more like its plan when it is turned round.
+func (l *likeness) upsideDown(q Quad) bool {
+	return l.of(Quad{q[2], q[3], q[0], q[1]}) > l.of(q)+turnedBy
+}
+
+// turnedBy is how much more like its plan a picture is that was upside down.
+const turnedBy = 0.15
+
 // normal is a plate in Lab, each channel with its mean taken out.
 func normal(p *plate.Plate) [][3]float64 {
 	out := make([][3]float64, len(p.RGB))

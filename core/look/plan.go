@@ -3,6 +3,7 @@ package look
 import (
 	"math"
 	"slices"
+	"strings"
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
@@ -38,6 +39,9 @@ type part struct {
 	all      []int // places
 	core     []int // those of them that are away from its edge, or all where there are too few
 }
+
+// called is the name of a part in a sentence.
+func (q part) called() string { return "the " + strings.ToLower(q.name) }
 
 // lit are the lights of a zone.
 type lit struct {
@@ -113,6 +117,17 @@ const (
 	thingMost  = 0.2  // share of the picture that something is at most which may stand aside
 	edgeLeast  = 25.0 // mm of edge from which it is judged
 )
+
+// grey is the plan in greys of the same lightness.
+func (p *Plan) grey() *Plan {
+	out := *p
+	out.Plate = p.Plate.Clone()
+	for i, c := range out.Plate.RGB {
+		out.Plate.RGB[i] = plate.Light(spectrum.Lab{L: plate.Lab(c).L})
+	}
+	out.lab, out.fine = labs(out.Plate.Blur(colourBlur/p.Plate.Mm)), labs(out.Plate.Blur(edgeBlur/p.Plate.Mm))
+	return &out
+}
 
 // labs are the colours of a plate.
 func labs(p *plate.Plate) []spectrum.Lab {

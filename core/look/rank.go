@@ -5,11 +5,13 @@ import (
 
 	"proxenos/core/picture"
 	"proxenos/core/plate"
+	"proxenos/core/spectrum"
 )
 
 // A Report is what is wrong with a real canvas, largest change first.
 type Report struct {
 	Light  Light   `json:"light"`
+	Limits Limits  `json:"limits"`
 	Before Differs `json:"before" doc:"from the plan, as it is"`
 	Mends  []Mend  `json:"mends" doc:"what to mend, in order; each is judged with those before it mended"`
 	After  Differs `json:"after" doc:"from the plan, when all is mended"`
@@ -40,8 +42,11 @@ type Judged struct {
 
 // Judge holds a squared up, neutral photograph against its plan. told hears after each mend found;
 // it may be nil. It stops early with the error of ctx.
-func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, light Light, told func(found int)) (*Judged, error) {
-	out := &Judged{Report: Report{Light: light, Mends: []Mend{}}, Neutral: neutral, Shine: shine}
+func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, light Light, limits Limits, told func(found int)) (*Judged, error) {
+	out := &Judged{Report: Report{Light: light, Limits: limits, Mends: []Mend{}}, Neutral: neutral, Shine: shine}
+	if limits.Grey {
+		plan = plan.grey()
+	}
 	meant := Seen(plan.Plate)
 	not := coarser(shine, neutral.W, neutral.H, meant.W, meant.H)
 	out.Before = differ(Seen(neutral), meant, not)
@@ -50,11 +55,12 @@ func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, 
 	now := neutral
 	done := map[string]bool{}
 	var last *view
-	for len(out.Mends) < mostMends {
+	for len(out.Mends) < mostMends && out.Alike >= unlike && !limits.Dark {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
 		v := newView(plan, now, shine, light.Within)
+		v.limits = limits
 		if last != nil {
 			v.keeps(last, out.Mends[len(out.Mends)-1].Fault)
 		}
@@ -71,7 +77,7 @@ func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, 
 			told(len(out.Mends))
 		}
 	}
-	out.Stop = len(out.Mends) == 0
+	out.Stop = len(out.Mends) == 0 && out.Alike >= unlike && !limits.Dark
 	out.Says = out.says()
 	return out, nil
 }
@@ -99,10 +105,10 @@ func (v *view) keeps(last *view, mended Fault) {
 	reach := asideRim + asideMost
 	for _, q := range v.plan.things {
 		b, mm := boxOf(q.all, v.p.W), v.p.Mm
-		apart := func(from, to int, middle, wide float64) bool {
-			return float64(to)*mm+reach < middle-wide/2 || float64(from)*mm-reach > middle+wide/2
+		apart := func(from, to int, begins, wide float64) bool {
+			return float64(to)*mm+reach < begins || float64(from)*mm-reach > begins+wide
 		}
-		if apart(b.x0, b.x1, mended.X, mended.W) || apart(b.y0, b.y1, mended.Y, mended.H) {
+		if apart(b.x0, b.x1, mended.Left, mended.W) || apart(b.y0, b.y1, mended.Top, mended.H) {
 			v.shifts[q.id] = last.shifts[q.id]
 		}
 	}
@@ -111,6 +117,8 @@ func (v *view) keeps(last *view, mended Fault) {
 // says is the report in a sentence.
 func (r Report) says() string {
 	switch {
+	case r.Limits.Dark:
+		return r.Limits.Says[0]
 	case r.Alike < unlike:
 		return "This does not look like the picture of this lesson: see that it is the right photograph, and the right way up."
 	case r.Stop:
@@ -122,4 +130,12 @@ func (r Report) says() string {
 }
 
 // unlike is how little a picture is like its plan from which it is taken for another one.
-const unlike = 0.35
+const unlike = 0.6
+
+// Colours are what the photograph shows at every place before mend k, from 0.
+func (j *Judged) Colours(k int) []spectrum.Lab {
+	if k == 0 {
+		return labs(j.Neutral)
+	}
+	return labs(j.Steps[k-1])
+}

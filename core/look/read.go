@@ -25,6 +25,7 @@ type Reading struct {
 
 // Read finds the picture of a plan in a photograph, takes its light out, and judges it. told hears
 // how far it has come, from 0 to 1; it may be nil. It fails for corners that are none, and with ctx.
+// What cannot be judged is not: the report says why.
 func Read(ctx context.Context, photo *plate.Plate, plan *Plan, o Options, told func(share float64)) (*Reading, error) {
 	if told == nil {
 		told = func(float64) {}
@@ -32,9 +33,17 @@ func Read(ctx context.Context, photo *plate.Plate, plan *Plan, o Options, told f
 	w, h := plan.Lesson.Support.Width, plan.Lesson.Support.Height
 	out := &Reading{}
 	if o.Quad != nil {
+		if err := o.Quad.Check(photo.W, photo.H); err != nil {
+			return nil, err
+		}
 		out.Found = Found{Quad: *o.Quad, Sure: 1, Border: borderOf(photo, *o.Quad, w, h)}
 	} else {
 		out.Found = Find(photo, w, h, plan.Plate)
+	}
+	turned := newLikeness(photo, plan.Plate, w, h).upsideDown(out.Found.Quad)
+	if turned {
+		q := out.Found.Quad
+		out.Found.Quad = Quad{q[2], q[3], q[0], q[1]}
 	}
 	told(0.3)
 	sq, err := Square(photo, out.Found.Quad, w, h, plan.Plate.Mm)
@@ -46,8 +55,89 @@ func Read(ctx context.Context, photo *plate.Plate, plan *Plan, o Options, told f
 	}
 	neutral, shine, light := Neutralise(sq, Setup{By: o.By, Border: out.Found.Border, Ground: groundOf(plan), Card: o.Card, Plan: plan.Plate, Photo: photo, Quad: out.Found.Quad})
 	told(0.4)
-	out.Judged, err = Judge(ctx, plan, neutral, shine, light, func(found int) { told(0.4 + 0.6*(1-math.Pow(0.8, float64(found)))) })
+	limits := limitsOf(sq.Picture, photo, out.Found.Quad)
+	if turned {
+		limits.Says = append(limits.Says, "The picture is upside down in the photograph: it was turned.")
+	}
+	out.Judged, err = Judge(ctx, plan, neutral, shine, light, limits, func(found int) { told(0.4 + 0.6*(1-math.Pow(0.8, float64(found)))) })
 	return out, err
+}
+
+// Limits are what cannot be judged in a photograph.
+type Limits struct {
+	Grey    bool     `json:"grey,omitempty" doc:"there is no colour in it"`
+	Blurred bool     `json:"blurred,omitempty" doc:"its edges are not sharp"`
+	Dark    bool     `json:"dark,omitempty" doc:"there is next to no light in it"`
+	Says    []string `json:"says" doc:"in words, with the cure"`
+}
+
+const (
+	greyMost   = 1.5   // C* of a photograph that has no colour
+	darkMost   = 0.008 // light of the brightest places of one that has none
+	blurredBy  = 0.006 // of the width of the picture over which a sharp edge is spread out
+	sharpPlace = 0.995 // share of places less sharp than those that tell
+)
+
+// limitsOf finds them.
+func limitsOf(p, photo *plate.Plate, q Quad) Limits {
+	out := Limits{Says: []string{}}
+	chroma := make([]float64, len(p.RGB))
+	light := make([]float64, len(p.RGB))
+	for i, c := range p.RGB {
+		lab := plate.Lab(c)
+		chroma[i], light[i] = lab.Chroma(), float64(c[1])
+	}
+	slices.Sort(chroma)
+	slices.Sort(light)
+	if light[len(light)*99/100] < darkMost {
+		out.Dark = true
+		out.Says = append(out.Says, "There is next to no light in this photograph: take it again with the lamp on.")
+		return out
+	}
+	if chroma[len(chroma)*95/100] < greyMost {
+		out.Grey = true
+		out.Says = append(out.Says, "The photograph is black and white: only values are judged.")
+	}
+	if wide := spread(photo, q); wide > blurredBy {
+		out.Blurred = true
+		out.Says = append(out.Says, "The photograph is blurred: edges and lights are not judged. Hold the camera on something.")
+	}
+	return out
+}
+
+// spread is over what share of the width of the picture its edge is spread out in the photograph: of
+// all that is there the edge of a canvas or of tape is sharp.
+func spread(photo *plate.Plate, q Quad) float64 {
+	top, _, _, _ := q.sides()
+	reach := 0.02 * top
+	var widths []float64
+	for i, a := range q {
+		b := q[(i+1)%4]
+		dx, dy := b.X-a.X, b.Y-a.Y
+		long := math.Hypot(dx, dy)
+		nx, ny := -dy/long, dx/long
+		for k := range 40 {
+			t := 0.05 + 0.9*float64(k)/39
+			at := func(d float64) spectrum.Lab { return plate.Lab(photo.At(a.X+t*dx+d*nx, a.Y+t*dy+d*ny)) }
+			in, out := at(reach), at(-reach)
+			full := math.Abs(in.L - out.L)
+			if full < 12 {
+				continue
+			}
+			var steepest float64
+			for d := -reach; d < reach; d += 0.5 {
+				steepest = max(steepest, math.Abs(at(d+0.5).L-at(d-0.5).L))
+			}
+			if steepest > 0 {
+				widths = append(widths, full/steepest/top)
+			}
+		}
+	}
+	if len(widths) < 20 {
+		return 0
+	}
+	slices.Sort(widths)
+	return widths[len(widths)/3]
 }
 
 // groundOf is the colour of the bare ground of a lesson.

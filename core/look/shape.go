@@ -56,7 +56,7 @@ func (v *view) asides() (out []finding) {
 		fault := v.fault(Aside, f.q, f.q.core[0])
 		fault.Is, fault.Meant, fault.Unit = by, 0, "mm"
 		fault.Right, fault.Down = dx, dy
-		fault.Says = fmt.Sprintf("%s stands %.0f mm %s.", lesson.Capital(f.q.name), by, wayOf(dx, dy))
+		fault.Says = fmt.Sprintf("%s stands %.0f mm %s.", lesson.Capital(f.q.called()), by, wayOf(dx, dy))
 		out = append(out, finding{fault, v.putBack(f.q, dx, dy)})
 	}
 	return out
@@ -308,7 +308,7 @@ func (v *view) level() []finding {
 		return nil
 	}
 	f := Fault{ID: "horizon", Kind: Horizon, Of: "horizon", Name: "the horizon", Is: tilt, Unit: "°", zone: -1,
-		X: v.plan.Lesson.Support.Width / 2, Y: v.plan.Lesson.View.Horizon, W: v.plan.Lesson.Support.Width, H: 2 * levelReach, Area: 2 * levelReach / v.plan.Lesson.Support.Height}
+		X: v.plan.Lesson.Support.Width / 2, Y: v.plan.Lesson.View.Horizon, Top: v.plan.Lesson.View.Horizon - levelReach, W: v.plan.Lesson.Support.Width, H: 2 * levelReach, Area: 2 * levelReach / v.plan.Lesson.Support.Height}
 	side := "right"
 	if tilt < 0 {
 		side = "left"
@@ -395,7 +395,7 @@ func (v *view) edge(e edge) []finding {
 		return nil
 	}
 	a, b := v.plan.zones[e.a], v.plan.zones[e.b]
-	f := Fault{ID: "edge-" + a.id + "-" + b.id, Kind: Edge, Of: b.id, Name: "the edge of " + b.name + " against " + a.name, Is: is, Meant: meant, Unit: "mm", zone: e.b}
+	f := Fault{ID: "edge-" + a.id + "-" + b.id, Kind: Edge, Of: b.id, Name: "the edge of " + b.called() + " against " + a.called(), Is: is, Meant: meant, Unit: "mm", zone: e.b}
 	var cells []int
 	for _, c := range e.places {
 		cells = append(cells, c.y*v.p.W+c.x)

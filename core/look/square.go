@@ -49,17 +49,31 @@ type Squared struct {
 // margin is how much around the picture is squared up with it, mm, as a share of its width.
 const margin = 0.06
 
+// Check says what is wrong with corners in a photograph of so many pixels, and its cure.
+func (q Quad) Check(width, height int) error {
+	w, h := float64(width), float64(height)
+	for _, p := range q {
+		if !(math.Abs(p.X) <= 3*w+1e3 && math.Abs(p.Y) <= 3*h+1e3) {
+			return errors.New("corners: one is no place of the photograph: drag it there")
+		}
+	}
+	if q.area() < 0.001*w*h {
+		return errors.New("corners: they enclose next to nothing, or go round the wrong way: give upper left, upper right, lower right, lower left")
+	}
+	for i, a := range q {
+		b, c := q[(i+1)%4], q[(i+2)%4]
+		if (b.X-a.X)*(c.Y-b.Y)-(b.Y-a.Y)*(c.X-b.X) <= 0 {
+			return errors.New("corners: one lies within the others: drag it outward")
+		}
+	}
+	return nil
+}
+
 // Square squares the picture with these corners up: width by height mm in places of about mm. It
 // fails for corners that are none.
 func Square(photo *plate.Plate, q Quad, width, height, mm float64) (*Squared, error) {
-	for _, p := range q {
-		if math.IsNaN(p.X) || math.IsNaN(p.Y) || math.Abs(p.X) > 1e6 || math.Abs(p.Y) > 1e6 {
-			return nil, errors.New("corners: one is no place of the photograph: drag it there")
-		}
-	}
-	w, h := float64(photo.W), float64(photo.H)
-	if q.area() < 0.001*w*h {
-		return nil, errors.New("corners: they enclose next to nothing, or go round the wrong way: give upper left, upper right, lower right, lower left")
+	if err := q.Check(photo.W, photo.H); err != nil {
+		return nil, err
 	}
 	see, err := homographyOf(q, width, height)
 	if err != nil {

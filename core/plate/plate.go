@@ -43,8 +43,11 @@ var codes = func() (out [1 << 14]uint8) {
 	return out
 }()
 
-// code is the 8-bit code of light.
-func code(v float32) uint8 {
+// Linear is the light of an 8-bit code.
+func Linear(code uint8) float32 { return linear[code] }
+
+// Code is the 8-bit code of light.
+func Code(v float32) uint8 {
 	if !(v > 0) {
 		return 0
 	}
@@ -108,7 +111,7 @@ func (p *Plate) Image() *image.RGBA {
 	out := image.NewRGBA(image.Rect(0, 0, p.W, p.H))
 	for i, c := range p.RGB {
 		px := out.Pix[4*i : 4*i+4]
-		px[0], px[1], px[2], px[3] = code(c[0]), code(c[1]), code(c[2]), 255
+		px[0], px[1], px[2], px[3] = Code(c[0]), Code(c[1]), Code(c[2]), 255
 	}
 	return out
 }

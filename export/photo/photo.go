@@ -14,6 +14,8 @@ import (
 	"image/png"
 
 	"github.com/bep/imagemeta"
+
+	"proxenos/core/plate"
 )
 
 // Bounds of what is taken in.
@@ -197,16 +199,16 @@ func (p *Photo) reduced(img image.Image) *image.RGBA {
 		draw.Draw(strip, strip.Rect, image.White, image.Point{}, draw.Src)
 		draw.Draw(strip, strip.Rect, img, image.Pt(b.Min.X, b.Min.Y+y*k), op)
 		for x := range out.Rect.Dx() {
-			var sum [3]int
+			var sum [3]float32 // light adds, its codes do not
 			for j := range k {
 				row := strip.Pix[j*strip.Stride+4*x*k:][:4*k]
 				for i := 0; i < len(row); i += 4 {
-					sum[0], sum[1], sum[2] = sum[0]+int(row[i]), sum[1]+int(row[i+1]), sum[2]+int(row[i+2])
+					sum[0], sum[1], sum[2] = sum[0]+plate.Linear(row[i]), sum[1]+plate.Linear(row[i+1]), sum[2]+plate.Linear(row[i+2])
 				}
 			}
 			at := out.PixOffset(x, y)
 			for c, v := range sum {
-				out.Pix[at+c] = uint8((v + k*k/2) / (k * k))
+				out.Pix[at+c] = plate.Code(v / float32(k*k))
 			}
 			out.Pix[at+3] = 255
 		}

@@ -71,6 +71,9 @@ func (t *trial) values(ctx context.Context) error {
 		for zone, lab := range t.look.Zones(j.Neutral, j.Shine) {
 			if was, ok := truth[zone]; ok {
 				off = append(off, math.Abs(lab.L-was.L))
+				if math.Abs(lab.L-was.L) > 2 {
+					fmt.Printf("    %d: %s is %.1f, read as %.1f; light by %s, glare %.2f\n", i, zone, was.L, lab.L, j.Light.By, j.Light.Glare)
+				}
 				most = max(most, math.Abs(lab.L-was.L))
 			}
 		}
