@@ -10,6 +10,7 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/look"
 	"proxenos/core/pupil"
 	"proxenos/core/rehearse"
 	"proxenos/core/rescue"
@@ -33,16 +34,18 @@ const (
 	RescueJob   = "rescue"
 	LateJob     = "late"
 	PupilsJob   = "pupils"
+	LookJob     = "look"
+	CameraJob   = "camera"
 )
 
 // Kinds are all of them.
 func Kinds() []string {
-	return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob, PrintJob, RescueJob, LateJob, PupilsJob}
+	return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob, PrintJob, RescueJob, LateJob, PupilsJob, LookJob, CameraJob}
 }
 
 // Asked is what a job is asked for. Which fields count depends on its kind.
 type Asked struct {
-	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it"`
+	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one"`
 	Lesson  string          `json:"lesson" maxLength:"40"`
 	From    int             `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that it is about"`
 	Edit    *lesson.AnyEdit `json:"edit,omitempty" doc:"try: what is tried"`
@@ -56,6 +59,9 @@ type Asked struct {
 	Trouble rescue.Trouble  `json:"trouble,omitempty" maxLength:"20" doc:"rescue: what went wrong"`
 	Number  int             `json:"number,omitempty" minimum:"0" maximum:"20000" doc:"rescue, late: how much had happened when it was asked"`
 	Print   *handout.Order  `json:"print,omitempty" doc:"print: which handouts, and how"`
+	Canvas  string          `json:"canvas,omitempty" maxLength:"40" doc:"look, camera: which canvas; lesson and from are those it was painted after"`
+	Corners []float64       `json:"corners,omitempty" maxItems:"8" doc:"look: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out"`
+	Light   string          `json:"light,omitempty" maxLength:"10" doc:"look: what tells of the light: tape, ground, plan or itself; the best there is when left out"`
 	Watcher string          `json:"watcher,omitempty" maxLength:"40" doc:"the stream of events that waits for it; when that ends it is stopped"`
 }
 
@@ -70,6 +76,8 @@ type Came struct {
 	Rescued *Rescued            `json:"rescued,omitempty"`
 	Late    *Late               `json:"late,omitempty"`
 	Pupils  *pupil.Found        `json:"pupils,omitempty"`
+	Looked  *Looked             `json:"looked,omitempty"`
+	Taken   *store.KeptCanvas   `json:"taken,omitempty" doc:"the canvas with its new photograph"`
 }
 
 // Trial is what an edit would do: the canvas before and after, and what the rules say.
@@ -133,6 +141,14 @@ func (a *Asked) Check() error {
 		need(a.Step >= 0 && a.Step < 500, "step", "name the step that went wrong")
 	case LateJob, PupilsJob:
 		need(a.Class != "", "class", "name the class")
+	case LookJob, CameraJob:
+		need(a.Canvas != "", "canvas", "name the canvas")
+		if len(a.Corners) != 0 && quadOf(a.Corners) == nil {
+			faults = append(faults, lesson.Fault{Path: "corners", Problem: fmt.Sprintf("are %d numbers", len(a.Corners)), Cure: "give eight, or none"})
+		}
+		if l := look.Reference(a.Light); l != "" && l != look.ByTape && l != look.ByGround && l != look.ByPlan && l != look.ByItself {
+			faults = append(faults, lesson.Fault{Path: "light", Problem: fmt.Sprintf("is %q", a.Light), Cure: "give tape, ground, plan or itself"})
+		}
 	case RehearseJob, MendJob, OrderJob:
 	default:
 		faults = append(faults, lesson.Fault{Path: "kind", Problem: fmt.Sprintf("is %q", a.Kind), Cure: fmt.Sprintf("use one of %v", Kinds())})
@@ -194,6 +210,10 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 		out.Late, err = room.late(ctx, a, say)
 	case PupilsJob:
 		out.Pupils, err = room.strangers(ctx, a, say)
+	case LookJob:
+		out.Looked, err = room.look(ctx, a, say)
+	case CameraJob:
+		out.Taken, err = room.photograph(store.WithKey(ctx, "camera "+j.ID), a, say)
 	}
 	return out, err
 }

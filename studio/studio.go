@@ -15,6 +15,7 @@ import (
 	"golang.org/x/sync/singleflight"
 
 	"proxenos/core/lesson"
+	"proxenos/core/plate"
 	"proxenos/core/rehearse"
 	"proxenos/core/run"
 	"proxenos/easel"
@@ -30,9 +31,10 @@ type Desk struct {
 	flight singleflight.Group
 	hot    *lru.Cache[store.Artifact, []byte] // what was asked for last
 
-	paintings *lru.Cache[string, struct{}] // that are known to be a studio's
-	stages    *lru.Cache[string, *staged]  // classes that run
-	past      *lru.Cache[string, *past]    // and that have ended
+	paintings *lru.Cache[string, struct{}]     // that are known to be a studio's
+	stages    *lru.Cache[string, *staged]      // classes that run
+	past      *lru.Cache[string, *past]        // and that have ended
+	plates    *lru.Cache[string, *plate.Plate] // photographs that are looked at
 }
 
 // hotMost is how many artifacts are kept in memory, and hotSize the largest of them, bytes.
@@ -41,6 +43,7 @@ const (
 	hotSize = 1 << 20
 
 	paintingsMost = 10000
+	platesMost    = 2 // up to 36 MB each
 )
 
 // New makes a desk.
@@ -61,7 +64,11 @@ func New(s *store.Store, e *easel.Easel, build string) *Desk {
 	if err != nil {
 		panic(err)
 	}
-	return &Desk{Store: s, Easel: e, Build: build, hot: hot, paintings: paintings, stages: stages, past: ended}
+	plates, err := lru.New[string, *plate.Plate](platesMost)
+	if err != nil {
+		panic(err)
+	}
+	return &Desk{Store: s, Easel: e, Build: build, hot: hot, paintings: paintings, stages: stages, past: ended, plates: plates}
 }
 
 // Artifact returns what is kept at an address, or makes and keeps it. What was made of a

@@ -29,7 +29,7 @@ func lookCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 	by := set.String("by", "", "what tells of the light: tape, ground, plan or itself; the best there is when left out")
 	wet := set.Bool("wet", false, "it was painted today")
 	days := set.Float64("days", 0, "days until it is dry to the touch")
-	size := set.String("size", "400x300", "without a lesson: width and height of the canvas, mm")
+	size := set.String("size", "", "without a lesson: width and height of the canvas, mm, as 400x300")
 	name := set.StringP("output", "o", "", "PDF file to write a report to")
 	letter := set.String("paper", "a4", "a4 or letter")
 	asJSON := set.Bool("json", false, "write JSON")
@@ -96,7 +96,7 @@ func lookCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 		if err != nil {
 			return 0, err
 		}
-		report := looked.Report{Title: l.Title, Width: l.Support.Width, Height: l.Support.Height, Photo: fine.Picture(0).Image(), Plan: plan.Plate.Image(), Read: read.Report, Advice: advice}
+		report := looked.Report{Title: l.Title, Width: l.Support.Width, Height: l.Support.Height, Photo: fine.Picture(0).Image(), Plan: plan.Plate.Image(), Read: read.Verdict, Advice: advice}
 		if len(read.Mends) > 0 {
 			report.Mended = fine.Picture(len(read.Mends)).Image()
 		}
@@ -106,22 +106,22 @@ func lookCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 	}
 	if *asJSON {
 		return fine, json.NewEncoder(out).Encode(struct {
-			Found  look.Found    `json:"found"`
-			Report look.Report   `json:"report"`
-			Advice []look.Advice `json:"advice"`
-		}{read.Found, read.Report, advice})
+			Found  look.Whereabouts    `json:"found"`
+			Report look.Verdict   `json:"report"`
+			Advice []look.ToDo `json:"advice"`
+		}{read.Found, read.Verdict, advice})
 	}
 	writeRead(out, read, advice)
 	return fine, nil
 }
 
 // advise is what to do about every mend.
-func advise(ctx context.Context, plan *look.Plan, j *look.Judged, p look.Paint) ([]look.Advice, error) {
+func advise(ctx context.Context, plan *look.Plan, j *look.Judged, p look.Paint) ([]look.ToDo, error) {
 	a, err := look.NewAdviser(plan)
 	if err != nil {
 		return nil, err
 	}
-	out := make([]look.Advice, len(j.Mends))
+	out := make([]look.ToDo, len(j.Mends))
 	for k, m := range j.Mends {
 		if out[k], err = a.For(ctx, m.Fault, j.Colours(k), p); err != nil {
 			return nil, err
@@ -138,7 +138,7 @@ func writeLooked(name string, r looked.Report, f paper.Format) error {
 	return errors.Join(looked.Write(file, r, f), file.Close())
 }
 
-func writeRead(out io.Writer, r *look.Reading, advice []look.Advice) {
+func writeRead(out io.Writer, r *look.Reading, advice []look.ToDo) {
 	fmt.Fprintf(out, "corners %.0f,%.0f %.0f,%.0f %.0f,%.0f %.0f,%.0f, sure %.0f %%", r.Found.Quad[0].X, r.Found.Quad[0].Y, r.Found.Quad[1].X, r.Found.Quad[1].Y, r.Found.Quad[2].X, r.Found.Quad[2].Y, r.Found.Quad[3].X, r.Found.Quad[3].Y, 100*r.Found.Sure)
 	fmt.Fprintf(out, "\nlight known by %s, %s, %.0f %% lost across the picture; values within %.0f L*\n", r.Light.By, r.Light.Cast, 100*r.Light.Falloff, r.Light.Within)
 	for _, s := range append([]string{r.Found.Says, r.Light.Says}, r.Limits.Says...) {
@@ -159,36 +159,29 @@ func writeRead(out io.Writer, r *look.Reading, advice []look.Advice) {
 // lookAlone judges a photograph by the rules of a picture.
 func lookAlone(p *plate.Plate, size, name string, f paper.Format, asJSON bool, out io.Writer) (int, error) {
 	var width, height float64
-	if _, err := fmt.Sscanf(size, "%gx%g", &width, &height); err != nil || !(width >= 50 && width <= 3000 && height >= 50 && height <= 3000) {
-		return 0, fmt.Errorf("look: --size is %q: give width and height in mm, as 400x300", size)
-	}
-	found := look.Find(p, width, height, nil)
-	picture := p
-	if found.Sure >= 0.5 {
-		sq, err := look.Square(p, found.Quad, width, height, look.Fine)
-		if err != nil {
-			return 0, err
+	if size != "" {
+		if _, err := fmt.Sscanf(size, "%gx%g", &width, &height); err != nil || !(width >= 50 && width <= 3000 && height >= 50 && height <= 3000) {
+			return 0, fmt.Errorf("look: --size is %q: give width and height in mm, as 400x300", size)
 		}
-		picture, _, _ = look.Neutralise(sq, look.Setup{Border: found.Border, Photo: p, Quad: found.Quad})
-	} else {
-		picture = p.Resized(400, max(1, 400*p.H/p.W))
-		height = width * float64(p.H) / float64(p.W)
-		picture.Mm = width / 400
 	}
-	a := look.JudgeAlone(look.Seen(picture))
+	found, picture, a, err := look.ReadAlone(p, width, height, nil)
+	if err != nil {
+		return 0, err
+	}
 	if name != "" {
-		if err := writeLooked(name, looked.Report{Title: "a picture", Width: width, Height: height, Photo: picture.Image(), Alone: &a}, f); err != nil {
+		r := looked.Report{Title: "a picture", Width: float64(picture.W) * picture.Mm, Height: float64(picture.H) * picture.Mm, Photo: picture.Image(), Alone: &a}
+		if err := writeLooked(name, r, f); err != nil {
 			return 0, err
 		}
 	}
 	if asJSON {
 		return fine, json.NewEncoder(out).Encode(struct {
-			Found look.Found `json:"found"`
+			Found look.Whereabouts `json:"found"`
 			Alone look.Alone `json:"alone"`
 		}{found, a})
 	}
-	if found.Sure < 0.5 {
-		fmt.Fprintln(out, "no canvas was found in it: all of it is taken for the picture")
+	if found.Says != "" {
+		fmt.Fprintln(out, found.Says)
 	}
 	fmt.Fprintln(out, a.Says)
 	for i, r := range a.Remarks {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"math/rand/v2"
 	"slices"
 	"strings"
 
@@ -326,3 +327,32 @@ func covers(z lesson.Zone, x, y float64) (in bool) {
 	}
 	return in
 }
+
+// Typical are faults that a canvas of a lesson may have, by seed: a zone of another value, something
+// that stands aside, a corner that leaks.
+func Typical(l *lesson.Lesson, seed uint64) (out []Fault) {
+	rng := rand.New(rand.NewPCG(seed, 11))
+	whole := l.Support.Width * l.Support.Height
+	var wide, things []string
+	for _, z := range l.Zones {
+		share := math.Abs(lesson.Area(z.Outline)) / whole
+		painted := slices.ContainsFunc(l.Steps, func(s lesson.Step) bool { return s.Zone == z.ID && len(s.Mixtures) > 0 })
+		switch {
+		case !painted:
+		case share > 0.06 && share < 0.4 && z.Kind != lesson.Sky:
+			wide = append(wide, z.ID)
+		case share > 0.004 && share < 0.06 && slices.Contains(standing, z.Kind):
+			things = append(things, z.ID)
+		}
+	}
+	if len(wide) > 0 {
+		out = append(out, Fault{Value, wide[rng.IntN(len(wide))], 11})
+	}
+	if len(things) > 0 {
+		out = append(out, Fault{Aside, things[rng.IntN(len(things))], 7})
+	}
+	return append(out, Fault{Corner, "upper left", 24})
+}
+
+// standing are the kinds of zone that stand somewhere by themselves.
+var standing = []lesson.ZoneKind{lesson.Tree, lesson.Poplar, lesson.Willow, lesson.Building, lesson.Rock, lesson.Boat, lesson.Disc, lesson.Bush}

@@ -28,6 +28,44 @@ type Canvas struct {
 	Photo       string  `json:"photo,omitempty" maxLength:"64" doc:"hash of a photograph of it"`
 	Notes       string  `json:"notes,omitempty" maxLength:"2000"`
 	Days        []Day   `json:"days" maxItems:"100" doc:"what was done with it, by day"`
+	Looks       []Look  `json:"looks,omitempty" maxItems:"60" doc:"what was seen in photographs of it, by day"`
+}
+
+// A Look is what was seen in a photograph of it.
+type Look struct {
+	On     string   `json:"on" format:"date"`
+	Photo  string   `json:"photo" maxLength:"64" doc:"hash of the photograph"`
+	Made   string   `json:"made" maxLength:"40" doc:"names all that was seen, and its pictures"`
+	Before float64  `json:"before" doc:"ΔE00 from the plan, as it is seen from 2.5 m; 0 without a plan"`
+	After  float64  `json:"after" doc:"the same with all of it mended"`
+	Stop   bool     `json:"stop" doc:"whether nothing is left to mend"`
+	Faults []Faulty `json:"faults" maxItems:"20" doc:"what to mend, in order"`
+}
+
+// A Faulty is something to mend.
+type Faulty struct {
+	ID     string  `json:"id" maxLength:"200"`
+	Says   string  `json:"says" maxLength:"400"`
+	Do     string  `json:"do" maxLength:"1000"`
+	Gain   float64 `json:"gain" doc:"ΔE00 that goes away with it"`
+	Mended bool    `json:"mended"`
+}
+
+// Saw keeps what was seen: of the same photograph it takes the place of what was seen before, and
+// what was ticked off stays so. The oldest goes where there are too many.
+func (c *Canvas) Saw(l Look) {
+	at := slices.IndexFunc(c.Looks, func(o Look) bool { return o.Photo == l.Photo })
+	if at < 0 {
+		c.Looks = append(slices.Clone(c.Looks), l)
+		c.Looks = c.Looks[max(0, len(c.Looks)-mostLooks):]
+		return
+	}
+	c.Looks = slices.Clone(c.Looks)
+	for i, f := range l.Faults {
+		l.Faults[i].Mended = slices.ContainsFunc(c.Looks[at].Faults, func(o Faulty) bool { return o.ID == f.ID && o.Mended })
+	}
+	l.On = c.Looks[at].On
+	c.Looks[at] = l
 }
 
 // A Deed is what is done with a canvas.
@@ -60,11 +98,14 @@ func Of(title, by, painted string, temperature float64, f *film.Film) Canvas {
 
 // Bounds of letters and days.
 const (
-	mostTitle = 120
-	mostBy    = 60
-	mostNotes = 2000
-	mostNote  = 400
-	mostDays  = 100
+	mostTitle  = 120
+	mostBy     = 60
+	mostNotes  = 2000
+	mostNote   = 400
+	mostDays   = 100
+	mostLooks  = 60
+	mostFaults = 20
+	mostSays   = 1000
 )
 
 // Check says what is wrong with a canvas, the first thing that is, and its cure.
@@ -105,6 +146,29 @@ func (c Canvas) Check() error {
 			return err
 		}
 	}
+	return c.checkLooks()
+}
+
+// checkLooks says what is wrong with what was seen of it.
+func (c Canvas) checkLooks() error {
+	if len(c.Looks) > mostLooks {
+		return fmt.Errorf("%d looks: give %d at most", len(c.Looks), mostLooks)
+	}
+	for i, l := range c.Looks {
+		if _, err := day(l.On); err != nil {
+			return fmt.Errorf("looks[%d]: %w", i, err)
+		}
+		if len(l.Faults) > mostFaults {
+			return fmt.Errorf("looks[%d] has %d faults: give %d at most", i, len(l.Faults), mostFaults)
+		}
+		for k, f := range l.Faults {
+			for what, text := range map[string]string{"id": f.ID, "says": f.Says, "do": f.Do} {
+				if err := written(fmt.Sprintf("looks[%d].faults[%d].%s", i, k, what), text, mostSays); err != nil {
+					return err
+				}
+			}
+		}
+	}
 	return nil
 }
 
@@ -136,6 +200,9 @@ const (
 	throughLeast = 60.0 // days
 	varnishLeast = 6    // months
 )
+
+// TouchDry is what a canvas is called from when on it may be corrected.
+const TouchDry = "dry to the touch"
 
 // A Due is something that may be done from a day on.
 type Due struct {
@@ -175,7 +242,7 @@ func (c Canvas) Forecast() []Due {
 	}
 	return []Due{
 		due(painted.AddDate(0, 0, lookAfter), "look at it again", "With fresh eyes, from two metres, upside down and in a mirror.", Looked),
-		due(dry, "dry to the touch", fmt.Sprintf("About %.0f days at %g °C: try a corner with a clean finger first. Then it may be corrected, or glazed.", math.Ceil(touch), c.Temperature), Dry),
+		due(dry, TouchDry, fmt.Sprintf("About %.0f days at %g °C: try a corner with a clean finger first. Then it may be corrected, or glazed.", math.Ceil(touch), c.Temperature), Dry),
 		due(dry.AddDate(0, 0, int(math.Ceil(touch))), "frame it", "Dry enough for a frame that does not touch the paint.", Framed),
 		due(varnish, "varnish it", "Not before six months, and not before a touch test with a cloth stays clean; what the maker of the varnish says comes first. Air the room.", Varnished),
 	}

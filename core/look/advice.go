@@ -28,8 +28,8 @@ type Paint struct {
 	Days float64 // until it is dry to the touch, where it is not wet; 0 for dry
 }
 
-// Advice is what to do about a fault.
-type Advice struct {
+// ToDo is what to do about a fault.
+type ToDo struct {
 	Says      string           `json:"says" doc:"the whole of it, as one would say it"`
 	When      When             `json:"when" enum:"now,blot,later"`
 	Minutes   float64          `json:"minutes,omitempty" doc:"that the towel lies"`
@@ -78,8 +78,8 @@ func NewAdviser(plan *Plan) (*Adviser, error) {
 
 // For is what to do about a fault on a canvas whose paint is so. there is what the photograph shows
 // at every place of the plan's grid, as it is before that mend. It ends with ctx.
-func (a *Adviser) For(ctx context.Context, f Fault, there []spectrum.Lab, p Paint) (Advice, error) {
-	out := Advice{When: Now, Colours: []Paste{}}
+func (a *Adviser) For(ctx context.Context, f Fault, there []spectrum.Lab, p Paint) (ToDo, error) {
+	out := ToDo{When: Now, Colours: []Paste{}}
 	cells := a.cells(f)
 	a.when(&out, f, cells, p)
 	main := a.mainStep(cells)
@@ -156,7 +156,7 @@ func (a *Adviser) cells(f Fault) []int {
 }
 
 // when decides when a fault can be mended.
-func (a *Adviser) when(out *Advice, f Fault, cells []int, p Paint) {
+func (a *Adviser) when(out *ToDo, f Fault, cells []int, p Paint) {
 	switch {
 	case p.Wet:
 		wet := medianOf(cells, func(i int) float64 { return float64(a.plan.Wet[i]) })
@@ -173,7 +173,7 @@ func (a *Adviser) when(out *Advice, f Fault, cells []int, p Paint) {
 }
 
 // first is what has to be done or waited for before.
-func (a Advice) first() string {
+func (a ToDo) first() string {
 	switch {
 	case a.When == Blot:
 		return fmt.Sprintf("Blot it for %.0f minutes first. ", a.Minutes)
@@ -186,7 +186,7 @@ func (a Advice) first() string {
 }
 
 // colour names what is laid first.
-func (a Advice) colour() string {
+func (a ToDo) colour() string {
 	if len(a.Colours) == 0 {
 		return "what is planned"
 	}
@@ -207,7 +207,7 @@ func (a *Adviser) mainStep(cells []int) int {
 }
 
 // with takes the tool of the lesson for a technique, about so many mm wide.
-func (a *Adviser) with(out *Advice, t lesson.Technique, width float64) {
+func (a *Adviser) with(out *ToDo, t lesson.Technique, width float64) {
 	out.Technique = t
 	if tool, ok := a.plan.Lesson.ToolFor(t, width); ok {
 		out.Tool = a.plan.Lesson.ToolName(tool.ID)
@@ -217,7 +217,7 @@ func (a *Adviser) with(out *Advice, t lesson.Technique, width float64) {
 func (a *Adviser) verb(t lesson.Technique) string { return lesson.Capital(t.Info().Name) }
 
 // restate is how a place that is another colour is painted again; up is by how many L* lighter.
-func (a *Adviser) restate(out *Advice, f Fault, main int, wet bool, up float64) string {
+func (a *Adviser) restate(out *ToDo, f Fault, main int, wet bool, up float64) string {
 	around := "around what stands in front of it"
 	if f.Kind == Mud {
 		return a.again(out, f, main, "with a clean brush, wiped after every stroke")
@@ -230,7 +230,7 @@ func (a *Adviser) restate(out *Advice, f Fault, main int, wet bool, up float64) 
 }
 
 // again is a zone restated with the technique it was painted with.
-func (a *Adviser) again(out *Advice, f Fault, main int, around string) string {
+func (a *Adviser) again(out *ToDo, f Fault, main int, around string) string {
 	t := lesson.Scumble
 	if main >= 0 {
 		s := a.plan.Lesson.Steps[main]
@@ -246,7 +246,7 @@ func (a *Adviser) again(out *Advice, f Fault, main int, around string) string {
 }
 
 // relight is how lights are set again, or some of them taken back.
-func (a *Adviser) relight(out *Advice, f Fault, lay func(spectrum.Lab, float64) error) (string, error) {
+func (a *Adviser) relight(out *ToDo, f Fault, lay func(spectrum.Lab, float64) error) (string, error) {
 	for _, l := range a.plan.lights {
 		if l.zone != f.zone {
 			continue
@@ -279,7 +279,7 @@ func (a *Adviser) relight(out *Advice, f Fault, lay func(spectrum.Lab, float64) 
 }
 
 // edge is how an edge is softened or cut.
-func (a *Adviser) edge(out *Advice, f Fault, lay func(spectrum.Lab, float64) error) (string, error) {
+func (a *Adviser) edge(out *ToDo, f Fault, lay func(spectrum.Lab, float64) error) (string, error) {
 	if f.Is > f.Meant {
 		if err := lay(mean(a.plan.lab, a.cells(f)), 0.3); err != nil {
 			return "", err

@@ -63,7 +63,7 @@ const (
 	cornerFrom = 7.0  // L*
 	asideFrom  = 3.6  // mm
 	levelFrom  = 0.55 // degrees
-	lostFrom   = 0.6  // of the share of lights that is meant
+	lostFrom   = 0.66 // of the share of lights that is meant
 	manyFrom   = 2.2
 	hardFrom   = 0.62 // of the width that an edge is meant to have
 	softFrom   = 2.2

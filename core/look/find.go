@@ -11,14 +11,15 @@ import (
 // tried is how many quadrilaterals are held against the plan.
 const tried = 60
 
-// Find finds the picture in a photograph: a canvas width by height mm. plan is what it is to look
+// Find finds the picture in a photograph: a canvas width by height mm, or of any shape where width
+// is 0. plan is what it is to look
 // like; nil where nothing is known. It always gives corners to begin from, and says how sure it is.
-func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Found {
+func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Whereabouts {
 	small, k := shrunk(photo)
 	e := edgesOf(small)
 	all := e.quads(small, width/height)
 	if len(all) == 0 {
-		return Found{Quad: inset(photo), Says: "No canvas was found in this photograph: drag the corners to it, or take it before a plain wall."}
+		return Whereabouts{Quad: inset(photo), Says: "No canvas was found in this photograph: drag the corners to it, or take it before a plain wall."}
 	}
 	best := all[:min(tried, len(all))]
 	if plan != nil {
@@ -38,9 +39,11 @@ func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Found {
 	} else {
 		best[0] = innermost(best)
 	}
-	out := Found{Quad: refined(photo, best[0].quad.scaled(k))}
+	out := Whereabouts{Quad: refined(photo, best[0].quad.scaled(k))}
 	out.Sure = min(1, max(0, (best[0].score-guess)/(surest-guess)))
-	out.Border = borderOf(photo, out.Quad, width, height)
+	if width > 0 {
+		out.Border = borderOf(photo, out.Quad, width, height)
+	}
 	for _, c := range all {
 		if c.score < another*best[0].score {
 			break
@@ -51,7 +54,7 @@ func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Found {
 		}
 	}
 	w, h := float64(photo.W), float64(photo.H)
-	cut := slices.ContainsFunc(out.Quad[:], func(p Point) bool { return p.X < 1 || p.Y < 1 || p.X > w-1 || p.Y > h-1 })
+	cut := slices.ContainsFunc(out.Quad[:], func(p Pixel) bool { return p.X < 1 || p.Y < 1 || p.X > w-1 || p.Y > h-1 })
 	switch {
 	case cut:
 		out.Sure = min(out.Sure, 0.3)
@@ -86,14 +89,14 @@ func inset(p *plate.Plate) Quad {
 // apart reports whether the middle of each of two quadrilaterals lies outside the other.
 func apart(a, b Quad) bool { return !a.holds(b.middle()) && !b.holds(a.middle()) }
 
-func (q Quad) middle() (m Point) {
+func (q Quad) middle() (m Pixel) {
 	for _, p := range q {
 		m.X, m.Y = m.X+p.X/4, m.Y+p.Y/4
 	}
 	return m
 }
 
-func (q Quad) holds(p Point) bool {
+func (q Quad) holds(p Pixel) bool {
 	for i, a := range q {
 		b := q[(i+1)%4]
 		if (b.X-a.X)*(p.Y-a.Y)-(b.Y-a.Y)*(p.X-a.X) < 0 {
@@ -198,7 +201,7 @@ func refined(photo *plate.Plate, q Quad) Quad {
 		if math.Abs(det) < 1e-6 {
 			return q
 		}
-		p := Point{(before[2]*after[1] - before[1]*after[2]) / det, (before[0]*after[2] - before[2]*after[0]) / det}
+		p := Pixel{(before[2]*after[1] - before[1]*after[2]) / det, (before[0]*after[2] - before[2]*after[0]) / det}
 		if math.Hypot(p.X-q[i].X, p.Y-q[i].Y) > 3*reach {
 			return q
 		}
@@ -209,7 +212,7 @@ func refined(photo *plate.Plate, q Quad) Quad {
 
 // fit is the line through the places near a side at which the photograph changes most in the way
 // that it does along most of the side, those far off taken out again and again.
-func fit(photo *plate.Plate, a, b Point, reach float64) [3]float64 {
+func fit(photo *plate.Plate, a, b Pixel, reach float64) [3]float64 {
 	dx, dy := b.X-a.X, b.Y-a.Y
 	long := math.Hypot(dx, dy)
 	nx, ny := -dy/long, dx/long
@@ -262,8 +265,8 @@ func fit(photo *plate.Plate, a, b Point, reach float64) [3]float64 {
 			}
 		}
 	}
-	p0 := Point{a.X + c0*nx, a.Y + c0*ny}
-	p1 := Point{b.X + (c0+c1*long)*nx, b.Y + (c0+c1*long)*ny}
+	p0 := Pixel{a.X + c0*nx, a.Y + c0*ny}
+	p1 := Pixel{b.X + (c0+c1*long)*nx, b.Y + (c0+c1*long)*ny}
 	lx, ly := -(p1.Y - p0.Y), p1.X-p0.X
 	return [3]float64{lx, ly, lx*p0.X + ly*p0.Y}
 }

@@ -229,7 +229,7 @@ func TestPhotographsThatCannotBeJudged(t *testing.T) {
 	shot := camera.Take(other, how, 1)
 	r, err := look.Read(t.Context(), plate.Of(shot.Image, 0), p, look.Options{}, nil)
 	if err != nil || len(r.Mends) > 0 || r.Stop || !strings.Contains(r.Says, "does not look like") {
-		t.Errorf("another picture: %v, %+v", err, r.Report)
+		t.Errorf("another picture: %v, %+v", err, r.Verdict)
 	}
 	// Corners that are none.
 	for _, q := range []look.Quad{{}, {{0, 0}, {1, 1}, {2, 2}, {3, 3}}, {{math.NaN(), 0}, {1, 0}, {1, 1}, {0, 1}}, {{0, 0}, {0, 500}, {500, 500}, {500, 0}}} {
@@ -357,8 +357,8 @@ func TestReadingIsTheSameEachTime(t *testing.T) {
 		t.Fatal(err)
 	}
 	b, err := look.Read(t.Context(), photo, p, look.Options{}, nil)
-	if err != nil || fmt.Sprintf("%+v", a.Report) != fmt.Sprintf("%+v", b.Report) {
-		t.Errorf("%v: %+v, then %+v", err, a.Report, b.Report)
+	if err != nil || fmt.Sprintf("%+v", a.Verdict) != fmt.Sprintf("%+v", b.Verdict) {
+		t.Errorf("%v: %+v, then %+v", err, a.Verdict, b.Verdict)
 	}
 	ctx, stop := context.WithCancel(t.Context())
 	if _, err := look.Read(ctx, photo, p, look.Options{}, func(share float64) {

@@ -22,8 +22,8 @@ const (
 	ByItself Reference = "itself" // nothing at all: its lightest places are nearly white
 )
 
-// Light is what was found about the light of a photograph, and taken out of it.
-type Light struct {
+// Lighting is what was found about the light of a photograph, and taken out of it.
+type Lighting struct {
 	By      Reference `json:"by" enum:"tape,card,ground,plan,itself"`
 	Cast    string    `json:"cast" doc:"its colour, in words"`
 	Falloff float64   `json:"falloff" doc:"share of the light lost from the best lit place of the picture to the worst"`
@@ -162,7 +162,7 @@ type Setup struct {
 	By     Reference    // what tells of the light; empty for the best there is
 	Border Border       // what lies around the picture
 	Ground spectrum.Lab // the colour of the bare ground
-	Card   *Point       // where a white card is, pixels; nil for none
+	Card   *Pixel       // where a white card is, pixels; nil for none
 	Plan   *plate.Plate // what the picture is to look like; nil for nothing known
 	Photo  *plate.Plate // the whole photograph
 	Quad   Quad         // the corners of the picture in it
@@ -170,7 +170,7 @@ type Setup struct {
 
 // Neutralise takes the light out of a picture that was squared up: what comes back is as if it were
 // lit evenly by daylight, and shines tells where it shines, which is not to be judged.
-func Neutralise(sq *Squared, s Setup) (out *plate.Plate, shine []bool, light Light) {
+func Neutralise(sq *Squared, s Setup) (out *plate.Plate, shine []bool, light Lighting) {
 	p := sq.Picture
 	light.By = s.By
 	if light.By == "" {
@@ -392,7 +392,7 @@ func against(p, plan *plate.Plate) (out []reading) {
 }
 
 // cardAt is the light of a card around a place.
-func cardAt(photo *plate.Plate, at Point) (mean [3]float32) {
+func cardAt(photo *plate.Plate, at Pixel) (mean [3]float32) {
 	r := max(2, float64(photo.W)/400)
 	for j := -2.0; j <= 2; j++ {
 		for i := -2.0; i <= 2; i++ {

@@ -10,18 +10,18 @@ import (
 	"proxenos/core/spectrum"
 )
 
-// A Point is a place in a photograph, in pixels.
-type Point struct {
+// A Pixel is a place in a photograph, in pixels.
+type Pixel struct {
 	X float64 `json:"x"`
 	Y float64 `json:"y"`
 }
 
 // A Quad is the corners of the picture in a photograph: upper left, upper right, lower right, lower
 // left.
-type Quad [4]Point
+type Quad [4]Pixel
 
-// Found is where a picture was found in a photograph.
-type Found struct {
+// Whereabouts is where a picture was found in a photograph.
+type Whereabouts struct {
 	Quad   Quad    `json:"quad"`
 	Sure   float64 `json:"sure" doc:"0 a guess, 1 certain"`
 	Says   string  `json:"says,omitempty" doc:"what is doubtful, and what to do"`
@@ -156,11 +156,11 @@ func (e *edges) lines(upright bool) []line {
 }
 
 // cross is where a level line and an upright one meet.
-func cross(level, upright line, w, h float64) Point {
+func cross(level, upright line, w, h float64) Pixel {
 	// y = a + s·x, x = b + t·y.
 	a, b := level.mid-level.slope*w/2, upright.mid-upright.slope*h/2
 	x := (b + upright.slope*a) / (1 - upright.slope*level.slope)
-	return Point{x, a + level.slope*x}
+	return Pixel{x, a + level.slope*x}
 }
 
 // A candidate is a quadrilateral that may be the picture.
@@ -209,7 +209,7 @@ func (q Quad) sound(w, h float64) bool {
 }
 
 func (q Quad) sides() (top, right, foot, left float64) {
-	far := func(a, b Point) float64 { return math.Hypot(a.X-b.X, a.Y-b.Y) }
+	far := func(a, b Pixel) float64 { return math.Hypot(a.X-b.X, a.Y-b.Y) }
 	return far(q[0], q[1]), far(q[1], q[2]), far(q[2], q[3]), far(q[3], q[0])
 }
 
@@ -224,6 +224,9 @@ func (q Quad) area() (sum float64) {
 // unlike is how far a quadrilateral is from the shape of a canvas, width over height, as a
 // logarithm. What a camera makes shorter it makes narrower at one end too, and that is believed.
 func (q Quad) unlike(shape float64) float64 {
+	if shape == 0 {
+		return 0 // any will do
+	}
 	top, right, foot, left := q.sides()
 	off := math.Abs(math.Log((top + foot) / (left + right) / shape))
 	// A side that leans away is seen shorter by the cosine of the lean: of 20° by 6 %.
@@ -257,7 +260,7 @@ func (e *edges) score(p *picture.Picture, q Quad, shape float64) float64 {
 }
 
 // side is how much of a side lies on an edge that runs along it.
-func (e *edges) side(a, b Point) float64 {
+func (e *edges) side(a, b Pixel) float64 {
 	dx, dy := b.X-a.X, b.Y-a.Y
 	long := math.Hypot(dx, dy)
 	nx, ny := -dy/long, dx/long
@@ -280,7 +283,7 @@ func (e *edges) side(a, b Point) float64 {
 }
 
 // evenBeside is how much of the outside of a side is of one colour: a wall, a board, tape.
-func evenBeside(p *picture.Picture, a, b Point) float64 {
+func evenBeside(p *picture.Picture, a, b Pixel) float64 {
 	dx, dy := b.X-a.X, b.Y-a.Y
 	long := math.Hypot(dx, dy)
 	nx, ny := dy/long, -dx/long // outward, for corners that go round to the right

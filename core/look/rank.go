@@ -8,16 +8,16 @@ import (
 	"proxenos/core/spectrum"
 )
 
-// A Report is what is wrong with a real canvas, largest change first.
-type Report struct {
-	Light  Light   `json:"light"`
-	Limits Limits  `json:"limits"`
-	Before Differs `json:"before" doc:"from the plan, as it is"`
-	Mends  []Mend  `json:"mends" doc:"what to mend, in order; each is judged with those before it mended"`
-	After  Differs `json:"after" doc:"from the plan, when all is mended"`
-	Stop   bool    `json:"stop" doc:"whether nothing is left that one would see"`
-	Says   string  `json:"says"`
-	Alike  float64 `json:"alike" doc:"how like its plan it is, 0 to 1"`
+// A Verdict is what is wrong with a real canvas, largest change first.
+type Verdict struct {
+	Light  Lighting `json:"light"`
+	Limits Limits   `json:"limits"`
+	Before Differs  `json:"before" doc:"from the plan, as it is"`
+	Mends  []Mend   `json:"mends" doc:"what to mend, in order; each is judged with those before it mended"`
+	After  Differs  `json:"after" doc:"from the plan, when all is mended"`
+	Stop   bool     `json:"stop" doc:"whether nothing is left that one would see"`
+	Says   string   `json:"says"`
+	Alike  float64  `json:"alike" doc:"how like its plan it is, 0 to 1"`
 }
 
 // A Mend is a fault with what its mending changes.
@@ -34,7 +34,7 @@ const (
 
 // Judged is a canvas with its report and what it looks like along the way.
 type Judged struct {
-	Report
+	Verdict
 	Neutral *plate.Plate   // the photograph, squared up, with the light taken out
 	Steps   []*plate.Plate // and after each mend
 	Shine   []bool
@@ -42,8 +42,8 @@ type Judged struct {
 
 // Judge holds a squared up, neutral photograph against its plan. told hears after each mend found;
 // it may be nil. It stops early with the error of ctx.
-func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, light Light, limits Limits, told func(found int)) (*Judged, error) {
-	out := &Judged{Report: Report{Light: light, Limits: limits, Mends: []Mend{}}, Neutral: neutral, Shine: shine}
+func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, light Lighting, limits Limits, told func(found int)) (*Judged, error) {
+	out := &Judged{Verdict: Verdict{Light: light, Limits: limits, Mends: []Mend{}}, Neutral: neutral, Shine: shine}
 	if limits.Grey {
 		plan = plan.grey()
 	}
@@ -115,7 +115,7 @@ func (v *view) keeps(last *view, mended Fault) {
 }
 
 // says is the report in a sentence.
-func (r Report) says() string {
+func (r Verdict) says() string {
 	switch {
 	case r.Limits.Dark:
 		return r.Limits.Says[0]

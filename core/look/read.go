@@ -14,12 +14,12 @@ import (
 type Options struct {
 	Quad *Quad     // where the picture is; nil to have it found
 	By   Reference // what tells of the light; empty for the best there is
-	Card *Point    // where a white card is; nil for none
+	Card *Pixel    // where a white card is; nil for none
 }
 
 // A Reading is a photograph read.
 type Reading struct {
-	Found Found
+	Found Whereabouts
 	*Judged
 }
 
@@ -36,7 +36,7 @@ func Read(ctx context.Context, photo *plate.Plate, plan *Plan, o Options, told f
 		if err := o.Quad.Check(photo.W, photo.H); err != nil {
 			return nil, err
 		}
-		out.Found = Found{Quad: *o.Quad, Sure: 1, Border: borderOf(photo, *o.Quad, w, h)}
+		out.Found = Whereabouts{Quad: *o.Quad, Sure: 1, Border: borderOf(photo, *o.Quad, w, h)}
 	} else {
 		out.Found = Find(photo, w, h, plan.Plate)
 	}

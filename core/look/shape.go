@@ -39,13 +39,13 @@ func (v *view) asides() (out []finding) {
 		v.shifts[f.q.id] = f.shift
 	}
 	// What everything is beside its place by is a fault of the corners, not of the drawing.
-	var drift Point
+	var drift Pixel
 	if len(all) >= 5 {
 		drift.X = medianOf(all, func(f found) float64 { return f.dx })
 		drift.Y = medianOf(all, func(f found) float64 { return f.dy })
 	}
 	if math.Hypot(drift.X, drift.Y) > drawnOff {
-		drift = Point{}
+		drift = Pixel{}
 	}
 	for _, f := range all {
 		dx, dy := f.dx-drift.X, f.dy-drift.Y

@@ -16,7 +16,7 @@ type homography [9]float64
 // homographyOf is the one that takes the corners of a canvas of a size, mm, to those of a
 // quadrilateral. It fails where three of these lie on one line.
 func homographyOf(q Quad, width, height float64) (h homography, err error) {
-	from := [4]Point{{0, 0}, {width, 0}, {width, height}, {0, height}}
+	from := [4]Pixel{{0, 0}, {width, 0}, {width, height}, {0, height}}
 	a, b := mat.NewDense(8, 8, nil), mat.NewVecDense(8, nil)
 	for i, p := range from {
 		x, y := q[i].X, q[i].Y

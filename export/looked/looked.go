@@ -19,8 +19,8 @@ type Report struct {
 	Photo         image.Image // squared up, its light taken out
 	Plan          image.Image // what it is to look like; nil without a plan
 	Mended        image.Image // the photograph with all mended; nil where nothing is
-	Read          look.Report
-	Advice        []look.Advice // of each mend
+	Read          look.Verdict
+	Advice        []look.ToDo // of each mend
 	Alone         *look.Alone   // without a plan
 }
 

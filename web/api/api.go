@@ -115,6 +115,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	s.classOperations(api)
 	s.seatOperations(api, app)
 	s.canvasOperations(api)
+	s.lookOperations(api)
 	return api
 }
 

@@ -17,6 +17,7 @@ type OnWall struct {
 	store.KeptCanvas
 	Forecast []canvas.Due `json:"forecast" doc:"what is ahead of it, in order"`
 	Next     *canvas.Due  `json:"next,omitempty" doc:"the first of it that is not done"`
+	Revision int          `json:"revision,omitempty" doc:"of the lesson that it was painted after; nothing without one"`
 }
 
 // CanvasPath names a real picture in an address.
@@ -38,6 +39,7 @@ func (s *Server) canvasOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "canvases", Method: http.MethodGet, Path: "/api/studios/{studio}/canvases", Summary: "The real pictures of a studio, the last painted first"}, s.canvases)
 	huma.Register(api, huma.Operation{OperationID: "addCanvas", Method: http.MethodPost, Path: "/api/studios/{studio}/canvases", DefaultStatus: http.StatusCreated,
 		Summary: "Keep a picture that was painted; when it dries is worked out once its lesson is painted"}, s.addCanvas)
+	huma.Register(api, huma.Operation{OperationID: "canvas", Method: http.MethodGet, Path: "/api/studios/{studio}/canvases/{canvas}", Summary: "A real picture"}, s.oneCanvas)
 	huma.Register(api, huma.Operation{OperationID: "putCanvas", Method: http.MethodPut, Path: "/api/studios/{studio}/canvases/{canvas}", Summary: "Keep a real picture as it is now"}, s.putCanvas)
 	photograph := huma.Operation{OperationID: "photographCanvas", Method: http.MethodPost, Path: "/api/studios/{studio}/canvases/{canvas}/photos",
 		Summary: "Put a photograph (PNG or JPEG) to a real picture: cleaned, upright, without metadata", MaxBodyBytes: -1, SkipValidateBody: true}
@@ -73,6 +75,18 @@ func (s *Server) canvases(ctx context.Context, in *struct {
 		out[i] = onWall(k)
 	}
 	return &one[[]OnWall]{out}, nil
+}
+
+// oneCanvas is one, with the revision of the lesson that it was painted after.
+func (s *Server) oneCanvas(ctx context.Context, in *CanvasPath) (*one[OnWall], error) {
+	room := s.In(in.Studio)
+	k, err := room.Kept.Canvas(ctx, in.ID)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	out := onWall(k)
+	out.Revision, err = room.RevisionOf(ctx, k)
+	return &one[OnWall]{out}, s.refuse(err)
 }
 
 func (s *Server) addCanvas(ctx context.Context, in *struct {

@@ -23,7 +23,7 @@ import (
 type Job struct {
 	ID      string       `json:"id"`
 	Lesson  string       `json:"lesson"`
-	Kind    string       `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils"`
+	Kind    string       `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera"`
 	State   store.State  `json:"state" enum:"waiting,running,done,failed,stopped"`
 	Stop    bool         `json:"stop" doc:"whether it was told to stop"`
 	Said    string       `json:"said" doc:"how far it is"`
@@ -93,6 +93,15 @@ func (s *Server) askJob(ctx context.Context, in *RawInStudio) (*one[Job], error)
 		}
 		if ask.Step >= len(l.Steps) {
 			return nil, unsound(fmt.Errorf("step is %d: the lesson has %d, counted from 0", ask.Step, len(l.Steps)))
+		}
+	}
+	if ask.Canvas != "" {
+		k, err := s.In(in.Studio).Kept.Canvas(ctx, ask.Canvas)
+		if err != nil {
+			return nil, s.refuse(err)
+		}
+		if k.Lesson != ask.Lesson {
+			return nil, unsound(errors.New("the canvas was painted after another lesson: name that one"))
 		}
 	}
 	j, err := ask.Job(in.Studio)

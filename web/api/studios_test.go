@@ -37,13 +37,14 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 	painting := read[api.OnWall](t, s.ask("POST", "/api/studios/room/canvases", edit{"lesson": saved.ID, "by": "Ana"}), 201)
 	painting = read[api.OnWall](t, s.ask("POST", "/api/studios/room/canvases/"+painting.ID+"/photos", madeUp(t)), 200)
 	printed := s.does(edit{"kind": "print", "lesson": saved.ID, "from": 2, "class": class.ID, "print": edit{"kinds": []string{"score"}}})
+	looked := s.does(edit{"kind": "look", "lesson": saved.ID, "from": 2, "canvas": painting.ID, "corners": []float64{10, 10, 200, 10, 200, 150, 10, 150}})
 	their := sample.Lesson()
 	their.Title, their.Seed = "Their own", 99
 	theirs := read[api.Saved](t, s.ask("POST", "/api/studios/next/lessons", lesson.Encode(their)), 201)
 
 	fill := strings.NewReplacer("{id}", saved.ID, "{hash}", saved.Hash, "{version}", rehearse.Version, "{painting}", saved.Lesson.Painting(),
 		"{frame}", "paint-320-1.png", "{place}", "paint-60-60-1.png", "{step}", "sky.png", "{map}", "values-3.png", "{method}", "direct", "{form}", "svg", "{of}", "paints",
-		"{run}", run.ID, "{class}", class.ID, "{canvas}", painting.ID, "photo/{hash}", "photo/"+painting.Canvas.Photo, "{made}", printed.Came.Printed.Made, "{job}", job.ID, "{colours}", "4", "{view}", "photo").Replace
+		"{run}", run.ID, "{class}", class.ID, "{canvas}", painting.ID, "photo/{hash}", "photo/"+painting.Canvas.Photo, "looks/{made}", "looks/"+looked.Came.Looked.Made, "{picture}", "mend-0", "{made}", printed.Came.Printed.Made, "{job}", job.ID, "{colours}", "4", "{view}", "photo").Replace
 	paints, grey := []string{"PW6", "PB29", "PY43"}, edit{"hex": "#888888"}
 	part := []edit{{"paint": "PW6", "parts": 3}, {"paint": "PB29", "parts": 1}}
 	ask := map[string]any{ // what is sent, or asked in the address
@@ -58,7 +59,7 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 		"putCupboard": edit{"from": 0, "cupboard": edit{"people": 2, "paints": []any{}, "tools": []any{}}}, "addRun": edit{"taught": "2026-03-08", "note": "", "took": []edit{{"step": "sky", "minutes": 7}}},
 		"planClass": edit{"lesson": saved.ID, "people": 2, "begins": "2027-03-05T18:00", "minutes": 60}, "copyClass": edit{"begins": "2027-03-11T18:00"},
 		"putAway": edit{"away": false}, "addCanvas": edit{"lesson": saved.ID}, "putCanvas": edit{"from": 2, "canvas": painting.Canvas}, "photographCanvas": madeUp(t), "happen": edit{"kind": "start"}, "putClass": edit{"from": 1, "revision": 1, "class": class.Class},
-		"askJob": edit{"kind": "order", "lesson": saved.ID, "from": 2}, "paints": "?whose=" + saved.Hash, "curves": "?paint=PW6&whose=" + saved.Hash, "differences": "?from=1&to=2",
+		"askJob": edit{"kind": "order", "lesson": saved.ID, "from": 2}, "paints": "?whose=" + saved.Hash, "curves": "?paint=PW6&whose=" + saved.Hash, "differences": "?from=1&to=2", "squared": "?corners=10,10,200,10,200,150,10,150",
 	}
 	if body := s.ask("GET", at+"/cupboard.csv", nil).body; len(body) > 0 {
 		ask["takeCupboard"] = body

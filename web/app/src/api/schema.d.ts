@@ -438,12 +438,64 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** A real picture */
+        get: operations["canvas"];
         /** Keep a real picture as it is now */
         put: operations["putCanvas"];
         post?: never;
         /** Forget a real picture */
         delete: operations["removeCanvas"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/looks/{made}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was seen in a photograph of a real picture */
+        get: operations["seen"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/looks/{made}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was seen, as PDF */
+        get: operations["lookReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/looks/{made}/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture of a look: plan, or mend-N after so many mends, of which 0 is the photograph squared up */
+        get: operations["lookPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -477,6 +529,40 @@ export interface paths {
         put?: never;
         /** Put a photograph (PNG or JPEG) to a real picture: cleaned, upright, without metadata */
         post: operations["photographCanvas"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A real picture judged by the rules of pictures, without a plan */
+        get: operations["byRules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/squared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The photograph squared up by some corners, small, while they are dragged */
+        get: operations["squared"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1713,6 +1799,23 @@ export interface components {
             x: number[];
             zones: string[];
         };
+        Alone: {
+            balance: components["schemas"]["Balance"];
+            corners: components["schemas"]["Corner"][];
+            /** @description what draws the eye most */
+            focal: components["schemas"]["Peak"];
+            /**
+             * Format: double
+             * @description mm from the top; 0 where none is seen
+             */
+            horizon: number;
+            /** @description three values, darkest first */
+            plan: components["schemas"]["Level"][];
+            /** @description what matters most first */
+            remarks: components["schemas"]["Observation"][];
+            says: string;
+            way: components["schemas"]["Way"];
+        };
         Amount: {
             name: string;
             paint: string;
@@ -1795,8 +1898,12 @@ export interface components {
             accept?: boolean;
             /** @description try: where to look, mm; the whole canvas when left out */
             at?: components["schemas"]["Spot"];
+            /** @description look, camera: which canvas; lesson and from are those it was painted after */
+            canvas?: string;
             /** @description print, rescue, late, pupils: which class; lesson and from are those it teaches */
             class?: string;
+            /** @description look: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out */
+            corners?: number[];
             /** @description try: what is tried */
             edit?: components["schemas"]["Edit"];
             /**
@@ -1805,11 +1912,13 @@ export interface components {
              */
             from: number;
             /**
-             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it
+             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one
              * @enum {string}
              */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera";
             lesson: string;
+            /** @description look: what tells of the light: tape, ground, plan or itself; the best there is when left out */
+            light?: string;
             /**
              * Format: int64
              * @description fit: into how many minutes
@@ -2035,12 +2144,15 @@ export interface components {
         Came: {
             fitting?: components["schemas"]["Fitting"];
             late?: components["schemas"]["Late"];
+            looked?: components["schemas"]["Looked"];
             mended?: components["schemas"]["Mended"];
             order?: components["schemas"]["Timed"];
             printed?: components["schemas"]["Printed"];
             pupils?: components["schemas"]["Found"];
             ranks?: components["schemas"]["TriedRemedy"][];
             rescued?: components["schemas"]["Rescued"];
+            /** @description the canvas with its new photograph */
+            taken?: components["schemas"]["KeptCanvas"];
             trial?: components["schemas"]["Trial"];
         };
         Canvas: {
@@ -2048,6 +2160,8 @@ export interface components {
             by: string;
             /** @description what was done with it, by day */
             days: components["schemas"]["Day"][];
+            /** @description what was seen in photographs of it, by day */
+            looks?: components["schemas"]["Look"][];
             notes?: string;
             /**
              * Format: date
@@ -2492,6 +2606,18 @@ export interface components {
             part: "lesson" | "ground" | "scene" | "palette" | "mixture" | "tool" | "zone" | "step";
             says: string;
         };
+        Differs: {
+            /**
+             * Format: double
+             * @description ΔE00 over the whole picture
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description ΔE00 that one place in twenty exceeds
+             */
+            worst: number;
+        };
         Direction: {
             /**
              * Format: double
@@ -2913,6 +3039,17 @@ export interface components {
              */
             step: number;
         };
+        Faulty: {
+            do: string;
+            /**
+             * Format: double
+             * @description ΔE00 that goes away with it
+             */
+            gain: number;
+            id: string;
+            mended: boolean;
+            says: string;
+        };
         Finding: {
             /** @description the reason, when on purpose: the instructor's, or the house method's */
             accepted: string;
@@ -3229,7 +3366,7 @@ export interface components {
             came?: components["schemas"]["Came"];
             id: string;
             /** @enum {string} */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera";
             lesson: string;
             /** @description why it failed */
             problem: string;
@@ -3239,6 +3376,21 @@ export interface components {
             state: "waiting" | "running" | "done" | "failed" | "stopped";
             /** @description whether it was told to stop */
             stop: boolean;
+        };
+        KeptCanvas: {
+            canvas: components["schemas"]["Canvas"];
+            /** Format: date-time */
+            changed: string;
+            /** @description in which class */
+            class?: string;
+            id: string;
+            /** @description after which lesson it was painted */
+            lesson?: string;
+            /**
+             * Format: int64
+             * @description how often it was saved
+             */
+            version: number;
         };
         Lab: {
             /** Format: double */
@@ -3449,6 +3601,44 @@ export interface components {
             /** @description content hash of the lesson */
             whose: string;
         };
+        Lighting: {
+            /** @enum {string} */
+            by: "tape" | "card" | "ground" | "plan" | "itself";
+            /** @description its colour, in words */
+            cast: string;
+            /**
+             * Format: double
+             * @description share of the light lost from the best lit place of the picture to the worst
+             */
+            falloff: number;
+            /**
+             * Format: double
+             * @description share of the picture that shines and is not judged
+             */
+            glare: number;
+            /** @description what would make it surer */
+            says?: string;
+            /**
+             * Format: double
+             * @description 0 a guess, 1 certain
+             */
+            sure: number;
+            /**
+             * Format: double
+             * @description L* within which values can be believed
+             */
+            within: number;
+        };
+        Limits: {
+            /** @description its edges are not sharp */
+            blurred?: boolean;
+            /** @description there is next to no light in it */
+            dark?: boolean;
+            /** @description there is no colour in it */
+            grey?: boolean;
+            /** @description in words, with the cure */
+            says: string[];
+        };
         Line: {
             /** Format: double */
             metres: number;
@@ -3480,6 +3670,57 @@ export interface components {
             says: string;
             /** @description what each step is called */
             steps: string[];
+        };
+        Look: {
+            /**
+             * Format: double
+             * @description the same with all of it mended
+             */
+            after: number;
+            /**
+             * Format: double
+             * @description ΔE00 from the plan, as it is seen from 2.5 m; 0 without a plan
+             */
+            before: number;
+            /** @description what to mend, in order */
+            faults: components["schemas"]["Faulty"][];
+            /** @description names all that was seen, and its pictures */
+            made: string;
+            /** Format: date */
+            on: string;
+            /** @description hash of the photograph */
+            photo: string;
+            /** @description whether nothing is left to mend */
+            stop: boolean;
+        };
+        Looked: {
+            /**
+             * Format: int64
+             * @description pixels of the photograph
+             */
+            across: number;
+            /** @description what to do about each mend */
+            advice: components["schemas"]["ToDo"][];
+            /** @description of a picture without a plan */
+            alone?: components["schemas"]["Alone"];
+            /** Format: int64 */
+            down: number;
+            found: components["schemas"]["Whereabouts"];
+            /** Format: double */
+            height: number;
+            /** @description names it, and its pictures */
+            made: string;
+            /**
+             * Format: int64
+             * @description how many mends have a picture: mend-0 is the photograph as it is, squared up; plan is the plan
+             */
+            pictures: number;
+            report: components["schemas"]["Verdict"];
+            /**
+             * Format: double
+             * @description of the canvas, mm
+             */
+            width: number;
         };
         Map: {
             /**
@@ -3613,6 +3854,73 @@ export interface components {
             meaning: string;
             medium: components["schemas"]["Medium"];
             name: string;
+        };
+        Mend: {
+            /** @description from the plan, when it is mended */
+            after: components["schemas"]["Differs"];
+            /**
+             * Format: double
+             * @description share of the picture that is mended
+             */
+            area: number;
+            /**
+             * Format: double
+             * @description mm that it stands too low
+             */
+            down?: number;
+            /**
+             * Format: double
+             * @description mean ΔE00 from the plan that goes away with it, from 2.5 m
+             */
+            gain: number;
+            /** Format: double */
+            h: number;
+            /** @description the same for the same fault of the same thing */
+            id: string;
+            /** Format: double */
+            is: number;
+            /** @enum {string} */
+            kind: "value" | "colour" | "edge" | "lights" | "corner" | "aside" | "horizon" | "mud" | "rival";
+            /**
+             * Format: double
+             * @description upper left corner of all of it, mm
+             */
+            left: number;
+            /** Format: double */
+            meant: number;
+            /** @description what it is of, in words */
+            name: string;
+            /** @description id of the zone or plane, name of the corner */
+            of: string;
+            /** @description by how much its colour is off on the mean */
+            off: components["schemas"]["Lab"];
+            /**
+             * Format: double
+             * @description mm that it stands too far right
+             */
+            right?: number;
+            /** @description what is wrong, with its figures */
+            says: string;
+            /** Format: double */
+            top: number;
+            unit: string;
+            /**
+             * Format: double
+             * @description how wide and high it is, mm
+             */
+            w: number;
+            /**
+             * Format: double
+             * @description the same of the worst twentieth
+             */
+            worstGain: number;
+            /**
+             * Format: double
+             * @description a place where one sees it, mm
+             */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Mended: {
             /**
@@ -3826,6 +4134,26 @@ export interface components {
             edit: components["schemas"]["Edit"];
             step: components["schemas"]["Step"];
         };
+        Observation: {
+            /** @description what to do, in words */
+            remedy: string;
+            /** @description what it is about */
+            rule: string;
+            /** @description what is seen, with its figures */
+            says: string;
+            /**
+             * Format: double
+             * @description how far it is beyond what is usual, the larger the worse
+             */
+            weight: number;
+            /**
+             * Format: double
+             * @description where, mm; 0 for the whole picture
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         OnDay: {
             /** @description when it begins on the clock of the place, without a zone */
             begins: string;
@@ -3915,6 +4243,11 @@ export interface components {
             lesson?: string;
             /** @description the first of it that is not done */
             next?: components["schemas"]["Due"];
+            /**
+             * Format: int64
+             * @description of the lesson that it was painted after; nothing without one
+             */
+            revision?: number;
             /**
              * Format: int64
              * @description how often it was saved
@@ -4118,6 +4451,27 @@ export interface components {
             number: number;
             said: string;
         };
+        Paste: {
+            /** @description #rrggbb */
+            colour: string;
+            /**
+             * Format: double
+             * @description ΔE00 from what is wanted there
+             */
+            delta: number;
+            lab: components["schemas"]["Lab"];
+            /** @description id of the lesson's mixture that it is */
+            mixture?: string;
+            /**
+             * Format: double
+             * @description how much of it
+             */
+            ml: number;
+            name: string;
+            parts: components["schemas"]["Amount"][];
+            /** @description its parts */
+            says: string;
+        };
         Peak: {
             /**
              * Format: double
@@ -4205,6 +4559,12 @@ export interface components {
             pile: components["schemas"]["Part"][];
             target: components["schemas"]["Wanted"];
             whose?: string;
+        };
+        Pixel: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Place: {
             /** Format: double */
@@ -5574,6 +5934,29 @@ export interface components {
              */
             use: number;
         };
+        ToDo: {
+            /** @description what to lay, in this order */
+            colours: components["schemas"]["Paste"][];
+            /**
+             * Format: double
+             * @description until it is dry
+             */
+            days?: number;
+            /** @description what it does for the picture besides */
+            does?: string;
+            /**
+             * Format: double
+             * @description that the towel lies
+             */
+            minutes?: number;
+            /** @description the whole of it, as one would say it */
+            says: string;
+            technique?: string;
+            /** @description its name */
+            tool?: string;
+            /** @enum {string} */
+            when: "now" | "blot" | "later";
+        };
         Took: {
             /** Format: double */
             minutes: number;
@@ -5814,6 +6197,24 @@ export interface components {
             peak: number;
             what: string;
         };
+        Verdict: {
+            /** @description from the plan, when all is mended */
+            after: components["schemas"]["Differs"];
+            /**
+             * Format: double
+             * @description how like its plan it is, 0 to 1
+             */
+            alike: number;
+            /** @description from the plan, as it is */
+            before: components["schemas"]["Differs"];
+            light: components["schemas"]["Lighting"];
+            limits: components["schemas"]["Limits"];
+            /** @description what to mend, in order; each is judged with those before it mended */
+            mends: components["schemas"]["Mend"][];
+            says: string;
+            /** @description whether nothing is left that one would see */
+            stop: boolean;
+        };
         View: {
             /**
              * Format: double
@@ -5925,6 +6326,26 @@ export interface components {
              * @description have done the step under way
              */
             through: number;
+        };
+        Whereabouts: {
+            /**
+             * @description what lies around the picture
+             * @enum {string}
+             */
+            border?: "" | "tape";
+            /**
+             * Format: int64
+             * @description how many more there are that could be it
+             */
+            others?: number;
+            quad: components["schemas"]["Pixel"][];
+            /** @description what is doubtful, and what to do */
+            says?: string;
+            /**
+             * Format: double
+             * @description 0 a guess, 1 certain
+             */
+            sure: number;
         };
         Wish: {
             /**
@@ -6875,6 +7296,38 @@ export interface operations {
             };
         };
     };
+    canvas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnWall"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     putCanvas: {
         parameters: {
             query?: never;
@@ -6929,6 +7382,115 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+                made: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Looked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    lookReport: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+                made: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PDF */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    lookPicture: {
+        parameters: {
+            query?: {
+                /** @description how it is looked at */
+                way?: "" | "grey" | "squint" | "far";
+            };
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+                made: string;
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JPEG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
             };
             /** @description Error */
             default: {
@@ -7002,6 +7564,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OnWall"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    byRules: {
+        parameters: {
+            query?: {
+                /** @description where the picture is, as for squared; found when left out */
+                corners?: string;
+            };
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Looked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    squared: {
+        parameters: {
+            query?: {
+                /** @description x and y of upper left, upper right, lower right, lower left, pixels, with commas */
+                corners?: string;
+            };
+            header?: never;
+            path: {
+                studio: string;
+                canvas: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JPEG */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
                 };
             };
             /** @description Error */
