@@ -29,16 +29,16 @@ import (
 
 // Looked is what was seen in a photograph of a real canvas.
 type Looked struct {
-	Made     string        `json:"made" doc:"names it, and its pictures"`
-	Width    float64       `json:"width" doc:"of the canvas, mm"`
-	Height   float64       `json:"height"`
-	Across   int           `json:"across" doc:"pixels of the photograph"`
-	Down     int           `json:"down"`
-	Found    look.Whereabouts    `json:"found"`
-	Report   look.Verdict   `json:"report"`
-	Advice   []look.ToDo `json:"advice" doc:"what to do about each mend"`
-	Alone    *look.Alone   `json:"alone,omitempty" doc:"of a picture without a plan"`
-	Pictures int           `json:"pictures" doc:"how many mends have a picture: mend-0 is the photograph as it is, squared up; plan is the plan"`
+	Made     string           `json:"made" doc:"names it, and its pictures"`
+	Width    float64          `json:"width" doc:"of the canvas, mm"`
+	Height   float64          `json:"height"`
+	Across   int              `json:"across" doc:"pixels of the photograph"`
+	Down     int              `json:"down"`
+	Found    look.Whereabouts `json:"found"`
+	Report   look.Verdict     `json:"report"`
+	Advice   []look.ToDo      `json:"advice" doc:"what to do about each mend"`
+	Alone    *look.Alone      `json:"alone,omitempty" doc:"of a picture without a plan"`
+	Pictures int              `json:"pictures" doc:"how many mends have a picture: mend-0 is the photograph as it is, squared up; plan is the plan"`
 }
 
 // lookedAt is where something of a look is kept.
@@ -247,7 +247,8 @@ func (r Room) saw(ctx context.Context, of string, l *Looked) error {
 			return err
 		}
 		next := k.Canvas
-		seen.Photo = next.Photo
+		// A class may be tried before its day.
+		seen.Photo, seen.On = next.Photo, max(seen.On, next.Painted)
 		next.Saw(seen)
 		if today := seen.On; !slices.ContainsFunc(next.Days, func(d canvas.Day) bool { return d.On == today && d.Deed == canvas.Looked }) && len(next.Days) < 100 {
 			next.Days = append(slices.Clone(next.Days), canvas.Day{On: today, Deed: canvas.Looked})
@@ -470,4 +471,60 @@ func unmended(all []camera.Fault, c canvas.Canvas) []camera.Fault {
 		})
 	}
 	return slices.DeleteFunc(all, mended)
+}
+
+// sentSure is how sure one must be of the canvas in a photograph that a student sends, and sentAlike
+// how like its plan it must be.
+const (
+	sentSure  = 0.25
+	sentAlike = 0.5
+)
+
+// FromSeat takes a photograph that a student of a class sends of their canvas: judged before it is
+// kept, and kept as the one canvas of theirs in the class. It fails, saying why, for what shows no
+// canvas of that lesson.
+func (r Room) FromSeat(ctx context.Context, class, by string, taken *photo.Photo) (store.KeptCanvas, error) {
+	ctx = store.WithKey(ctx, "") // a repeat is the same canvas, for there is one by name
+	k, err := r.Kept.Class(ctx, class)
+	if err != nil {
+		return store.KeptCanvas{}, err
+	}
+	rev, l, err := r.At(ctx, k.Lesson, k.Revision)
+	if err != nil {
+		return store.KeptCanvas{}, err
+	}
+	coarse, err := r.Easel.Rehearse(rev.LessonID, rev.Number, l).Drafted(ctx)
+	if err != nil {
+		return store.KeptCanvas{}, err
+	}
+	plan := plate.OfFilm(coarse.Final, 2*look.Fine)
+	found, alike := look.Recognise(plate.Of(taken.Image, 0), l.Support.Width, l.Support.Height, plan)
+	switch {
+	case found.Sure < sentSure:
+		return store.KeptCanvas{}, &UnsoundError{errors.New("no whole canvas is seen in this photograph: hold the phone straight over it, with something around all of it, and take it again")}
+	case alike < sentAlike:
+		return store.KeptCanvas{}, &UnsoundError{errors.New("this does not look like the picture of this class: photograph your own canvas, upright")}
+	}
+	body, err := taken.Encode()
+	if err != nil {
+		return store.KeptCanvas{}, err
+	}
+	list, err := r.Kept.Canvases(ctx, class)
+	if err != nil {
+		return store.KeptCanvas{}, err
+	}
+	at := slices.IndexFunc(list, func(c store.KeptCanvas) bool { return c.Canvas.By == by })
+	var mine store.KeptCanvas
+	if at >= 0 {
+		mine = list[at]
+	} else if mine, err = r.AddCanvas(ctx, class, "", "", by, ""); err != nil {
+		return mine, err
+	}
+	b := taken.Image.Bounds()
+	kept, err := r.Kept.PutPhoto(ctx, "from a seat", b.Dx(), b.Dy(), body)
+	if err != nil {
+		return mine, err
+	}
+	mine.Canvas.Photo = kept.Hash
+	return r.Kept.PutCanvas(ctx, mine.ID, mine.Version, mine.Canvas)
 }

@@ -71,7 +71,7 @@ var corners = map[string][2]float64{"upper left": {0, 0}, "upper right": {1, 0},
 type Canvas struct {
 	Plan    *rehearse.Rehearsal // as it is written
 	Painted *rehearse.Rehearsal // as they did it: a lesson of its own, and what came of it
-	hard    []Fault             // edges that are cut when it is looked at
+	seen    []Fault             // that are planted in what it looks like
 }
 
 // Hand is who paints: a level and a seed; the zero value does as it is told.
@@ -109,8 +109,8 @@ func Paint(ctx context.Context, plan *rehearse.Rehearsal, hand Hand, faults ...F
 	}
 	c := &Canvas{Plan: plan, Painted: r}
 	for _, f := range faults {
-		if f.Kind == Hard {
-			c.hard = append(c.hard, f)
+		if f.Kind == Hard || f.Kind == Horizon {
+			c.seen = append(c.seen, f)
 		}
 	}
 	return c, nil
@@ -119,8 +119,12 @@ func Paint(ctx context.Context, plan *rehearse.Rehearsal, hand Hand, faults ...F
 // Look is what the canvas looks like under a light that rakes over the paint.
 func (c *Canvas) Look() *plate.Plate {
 	p := Raked(c.Painted)
-	for _, f := range c.hard {
-		p = f.cut(p, c.Painted.Lesson)
+	for _, f := range c.seen {
+		if f.Kind == Horizon {
+			p = f.tilt(p, c.Painted.Lesson)
+		} else {
+			p = f.cut(p, c.Painted.Lesson)
+		}
 	}
 	return p
 }
@@ -189,8 +193,6 @@ func (f Fault) plant(ctx context.Context, l *lesson.Lesson, miss map[string]rehe
 		return f.leaveOut(l, func(s lesson.Step) bool { return s.Zone == f.Of && s.Where == lesson.Lit }, "lights")
 	case Aside:
 		miss[zone.ID] = rehearse.Spot{X: f.By}
-	case Horizon:
-		f.tilt(l)
 	case Corner:
 		return f.lighten(ctx, l)
 	}
@@ -269,15 +271,17 @@ func (f Fault) add(ctx context.Context, l *lesson.Lesson, solver *recipe.Solver,
 const tilted = 50.0
 
 // tilt turns what lies about the horizon.
-func (f Fault) tilt(l *lesson.Lesson) {
+func (f Fault) tilt(p *plate.Plate, l *lesson.Lesson) *plate.Plate {
 	slope := math.Tan(f.By * math.Pi / 180)
-	for i := range l.Zones {
-		for k := range l.Zones[i].Outline {
-			p := &l.Zones[i].Outline[k]
-			near := (p.Y - l.View.Horizon) / tilted
-			p.Y = min(l.Support.Height, max(0, p.Y+slope*(p.X-l.Support.Width/2)*math.Exp(-near*near)))
+	out := plate.New(p.W, p.H, p.Mm)
+	for y := range p.H {
+		for x := range p.W {
+			mx, my := (float64(x)+0.5)*p.Mm, (float64(y)+0.5)*p.Mm
+			near := (my - l.View.Horizon) / tilted
+			out.RGB[y*p.W+x] = p.At(mx/p.Mm, (my-slope*(mx-l.Support.Width/2)*math.Exp(-near*near))/p.Mm)
 		}
 	}
+	return out
 }
 
 // lighten lays a light triangle into a corner when all is done.

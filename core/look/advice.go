@@ -102,7 +102,8 @@ func (a *Adviser) For(ctx context.Context, f Fault, there []spectrum.Lab, p Pain
 	case Edge:
 		says, err = a.edge(&out, f, lay)
 	case Corner:
-		err = lay(planned, 1)
+		cells = a.mostly(cells)
+		err = lay(mean(a.plan.lab, cells), 1)
 		a.with(&out, lesson.Scumble, 20)
 		says = fmt.Sprintf("%s %s over %s, from the corner inward and ever less, until nothing there is lighter than what lies beside it.", a.verb(out.Technique), out.colour(), f.Name)
 	case Aside:
@@ -123,32 +124,44 @@ func (a *Adviser) For(ctx context.Context, f Fault, there []spectrum.Lab, p Pain
 	if err != nil {
 		return out, err
 	}
-	out.Says = strings.TrimSpace(out.first() + says)
+	out.Says = says
+	if first := out.first(); first != "" {
+		out.Says = first + strings.ToLower(says[:1]) + says[1:]
+	}
 	return out, nil
 }
 
-// cells are the places that a fault is mended on.
+// cells are the places that a fault is mended on, away from the rim of its zone.
 func (a *Adviser) cells(f Fault) []int {
 	p := a.plan
-	for _, q := range p.planes {
-		if f.zone < 0 && q.id == f.Of && (f.Kind == Value || f.Kind == Colour) {
-			return q.core
-		}
-	}
-	if f.Kind == Lights && f.zone >= 0 {
-		for _, l := range p.lights {
-			if l.zone == f.zone {
-				return l.cells
-			}
-		}
-	}
-	if f.zone >= 0 && f.Kind != Corner && f.Kind != Edge {
+	switch {
+	case (f.Kind == Value || f.Kind == Colour || f.Kind == Aside) && f.zone >= 0:
 		return p.zones[f.zone].core
+	case len(f.cells) > 0:
+		return f.cells
 	}
 	var out []int
 	for i := range p.zone {
 		x, y := (float64(i%p.Plate.W)+0.5)*p.Plate.Mm, (float64(i/p.Plate.W)+0.5)*p.Plate.Mm
-		if x >= f.Left && y >= f.Top && x <= f.Left+f.W && y <= f.Top+f.H && (f.zone < 0 || int(p.zone[i]) == f.zone) {
+		if x >= f.Left && y >= f.Top && x <= f.Left+f.W && y <= f.Top+f.H {
+			out = append(out, i)
+		}
+	}
+	return out
+}
+
+// mostly are those of some places that are of the zone which most of them are of.
+func (a *Adviser) mostly(cells []int) (out []int) {
+	count := map[int16]int{}
+	best := int16(-1)
+	for _, i := range cells {
+		z := a.plan.zone[i]
+		if count[z]++; z >= 0 && (best < 0 || count[z] > count[best]) {
+			best = z
+		}
+	}
+	for _, i := range cells {
+		if a.plan.zone[i] == best {
 			out = append(out, i)
 		}
 	}
@@ -176,11 +189,11 @@ func (a *Adviser) when(out *ToDo, f Fault, cells []int, p Paint) {
 func (a ToDo) first() string {
 	switch {
 	case a.When == Blot:
-		return fmt.Sprintf("Blot it for %.0f minutes first. ", a.Minutes)
+		return fmt.Sprintf("Blot it for %.0f minutes, then ", a.Minutes)
 	case a.When == Later && a.Days > 0:
-		return fmt.Sprintf("In %.0f days, when it is dry to the touch. ", a.Days)
+		return fmt.Sprintf("When it is dry to the touch, in about %.0f days: ", a.Days)
 	case a.When == Later:
-		return "Not on this wet paint: when it is dry to the touch. "
+		return "Not on this wet paint; when it is dry to the touch: "
 	}
 	return ""
 }

@@ -22,7 +22,7 @@ type Observation struct {
 
 // Alone is a picture judged by itself.
 type Alone struct {
-	Remarks []Observation         `json:"remarks" doc:"what matters most first"`
+	Remarks []Observation    `json:"remarks" doc:"what matters most first"`
 	Plan    []picture.Level  `json:"plan" doc:"three values, darkest first"`
 	Focal   picture.Peak     `json:"focal" doc:"what draws the eye most"`
 	Corners []picture.Corner `json:"corners"`

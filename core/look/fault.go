@@ -42,12 +42,13 @@ type Fault struct {
 	W     float64      `json:"w" doc:"how wide and high it is, mm"`
 	H     float64      `json:"h"`
 	Area  float64      `json:"area" doc:"share of the picture that is mended"`
-	Gain  float64      `json:"gain" doc:"mean ΔE00 from the plan that goes away with it, from 2.5 m"`
+	Gain  float64      `json:"gain" doc:"mean ΔE00 from the plan that goes away when it is painted again, from 2.5 m"`
 	Worst float64      `json:"worstGain" doc:"the same of the worst twentieth"`
 	Off   spectrum.Lab `json:"off" doc:"by how much its colour is off on the mean"`
 	Right float64      `json:"right,omitempty" doc:"mm that it stands too far right"`
 	Down  float64      `json:"down,omitempty" doc:"mm that it stands too low"`
 	zone  int
+	cells []int // places that are mended
 }
 
 // A finding is a fault with what mends it in the photograph.
@@ -212,7 +213,7 @@ func (v *view) fault(k Kind, q part, zone int) Fault {
 	if q.plane {
 		id = "plane-" + id
 	}
-	f := Fault{ID: string(k) + "-" + id, Kind: k, Of: q.id, Name: q.called(), zone: zone, Area: float64(len(q.all)) / float64(len(v.lab))}
+	f := Fault{ID: string(k) + "-" + id, Kind: k, Of: q.id, Name: q.called(), zone: zone, cells: q.all, Area: float64(len(q.all)) / float64(len(v.lab))}
 	v.place(&f, q.all)
 	return f
 }
@@ -289,6 +290,7 @@ func (v *view) mud(q part, zone int, d spectrum.Lab) []finding {
 	}
 	f := v.fault(Mud, q, zone)
 	v.place(&f, bad)
+	f.cells = bad
 	f.Is, f.Meant, f.Unit, f.Area = 100*share, 0, "%", float64(len(bad))/float64(len(v.lab))
 	f.Says = fmt.Sprintf("%s has gone to mud in %.0f %% of it: duller and another colour than meant.", lesson.Capital(q.called()), 100*share)
 	return []finding{{f, v.asPlanned(bad, d)}}
@@ -313,7 +315,7 @@ func (v *view) asPlanned(cells []int, d spectrum.Lab) func(*plate.Plate) *plate.
 func (v *view) lights(l lit, d spectrum.Lab) []finding {
 	zone := v.plan.zones[l.zone]
 	var n, seen float64
-	for _, i := range zone.all {
+	for _, i := range l.inner {
 		if v.shine[i] {
 			continue
 		}
@@ -331,6 +333,7 @@ func (v *view) lights(l lit, d spectrum.Lab) []finding {
 	switch {
 	case share < lostFrom*l.share:
 		v.place(&f, l.cells)
+		f.cells = l.cells
 		f.Area = float64(len(l.cells)) / float64(len(v.lab))
 		f.Says = fmt.Sprintf("The lights of %s are lost: %.0f %% of it where %.0f %% is meant.", zone.called(), 100*share, 100*l.share)
 		return []finding{{f, v.asPlanned(l.cells, d)}}
@@ -377,6 +380,7 @@ func (v *view) corners() (out []finding) {
 		}
 		f := Fault{ID: "corner-" + lesson.Slug(c.Name), Kind: Corner, Of: c.Name, Name: "the " + c.Name + " corner", Is: c.Light, Meant: planned[k].Light, Unit: "L*", zone: -1, Off: spectrum.Lab{L: over}, Area: float64(len(cells)) / float64(len(v.lab))}
 		v.place(&f, cells)
+		f.cells = cells
 		f.Says = fmt.Sprintf("The %s corner leaks: it is %.0f L* lighter than meant, and leads the eye out.", c.Name, over)
 		if len(cells) > 0 {
 			f.zone = int(v.plan.zone[cells[len(cells)/2]])

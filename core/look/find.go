@@ -318,13 +318,13 @@ func borderOf(photo *plate.Plate, q Quad, width, height float64) Border {
 	return ""
 }
 
-// A sample of what lies around a picture.
-type sample struct {
+// What was taken of what lies around a picture.
+type taken struct {
 	x, y  float64 // mm on the canvas
 	light [3]float32
 }
 
-func meanOf(list []sample) (g float32) {
+func meanOf(list []taken) (g float32) {
 	for _, s := range list {
 		g += s.light[1] / float32(len(list))
 	}
@@ -335,7 +335,7 @@ func meanOf(list []sample) (g float32) {
 var beside = [3]float64{0.012, 0.018, 0.024}
 
 // strip is what lies just outside a picture, all the way round.
-func strip(photo *plate.Plate, q Quad, width, height float64) (out []sample) {
+func strip(photo *plate.Plate, q Quad, width, height float64) (out []taken) {
 	see, err := homographyOf(q, width, height)
 	if err != nil {
 		return nil
@@ -351,7 +351,7 @@ func strip(photo *plate.Plate, q Quad, width, height float64) (out []sample) {
 			c := photo.At(px, py)
 			sum[0], sum[1], sum[2] = sum[0]+c[0]/3, sum[1]+c[1]/3, sum[2]+c[2]/3
 		}
-		out = append(out, sample{x, y, sum})
+		out = append(out, taken{x, y, sum})
 	}
 	for x := each / 2; x < width; x += each {
 		take(x, 0, 0, -1)

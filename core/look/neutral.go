@@ -278,7 +278,7 @@ func Neutralise(sq *Squared, s Setup) (out *plate.Plate, shine []bool, light Lig
 const (
 	veil       = 0.03  // light over what is meant, in every channel
 	veilPeak   = 0.05  // at its brightest
-	veilSlope  = 0.012 // light a mm by which it goes out, at most
+	veilSlope  = 0.027 // of its brightest, a mm, by which it goes out at its edge, at most
 	veilLeast  = 300.0 // mm²
 	veilMost   = 0.15  // share of the picture
 	veilSmooth = 3.0   // mm
@@ -300,7 +300,7 @@ func veiled(shine []bool, p, plan *plate.Plate) {
 		}
 		cells, slope, peak, bright := hangsTogether(start, over, known, seen, p.W, p.Mm)
 		area := float64(len(cells)) * p.Mm * p.Mm
-		if !bright && (area < veilLeast || area > veilMost*float64(len(over))*p.Mm*p.Mm || peak < veilPeak || slope > veilSlope) {
+		if !bright && (area < veilLeast || area > veilMost*float64(len(over))*p.Mm*p.Mm || peak < veilPeak || slope > veilSlope*peak) {
 			continue
 		}
 		for _, i := range cells {

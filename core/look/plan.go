@@ -50,8 +50,9 @@ type lit struct {
 	body  float64 // L* of what is around them in the zone
 	light float64 // L* of the lights
 	from  float64 // L* from which a place is one
-	share float64 // of the zone's places that are
+	share float64 // of the inner places that are
 	step  int     // that lays most of them
+	inner []int   // places of the zone where nothing beside it shines in
 }
 
 // An edge is where two zones meet.
@@ -114,6 +115,7 @@ const (
 	lighter    = 9.0   // L* by which lights are lighter than what is around them
 	lightsMost = 0.5   // share of a zone that lights may be
 	lightsFrom = 0.03
+	rimOf      = 2.0  // mm of a zone that what is beside it may shine into
 	thingMost  = 0.2  // share of the picture that something is at most which may stand aside
 	edgeLeast  = 25.0 // mm of edge from which it is judged
 )
@@ -235,14 +237,36 @@ func (p *Plan) findLights(zone int) {
 	slices.Sort(out.cells)
 	out.light = medianOf(out.cells, func(i int) float64 { return p.lab[i].L })
 	out.from = (out.body + out.light) / 2
-	for _, i := range all {
+	out.inner = p.inner(all)
+	for _, i := range out.inner {
 		if p.lab[i].L > out.from {
-			out.share += 1 / float64(len(all))
+			out.share += 1 / float64(len(out.inner))
 		}
 	}
 	if out.share >= lightsFrom && out.share <= lightsMost {
 		p.lights = append(p.lights, out)
 	}
+}
+
+// inner are the places of a zone that do not touch another one that is lighter; all, where few are.
+func (p *Plan) inner(all []int) (out []int) {
+	w, h, by := p.Plate.W, p.Plate.H, int(math.Round(rimOf/p.Plate.Mm))
+	for _, i := range all {
+		x, y, inside := i%w, i/w, true
+		for _, d := range [8][2]int{{by, 0}, {-by, 0}, {0, by}, {0, -by}, {by, by}, {-by, -by}, {by, -by}, {-by, by}} {
+			a, b := x+d[0], y+d[1]
+			if a >= 0 && b >= 0 && a < w && b < h && p.zone[b*w+a] != p.zone[i] && p.lab[b*w+a].L > p.lab[i].L {
+				inside = false
+			}
+		}
+		if inside {
+			out = append(out, i)
+		}
+	}
+	if len(out) < len(all)/3 {
+		return all
+	}
+	return out
 }
 
 // findEdges finds where zones meet.

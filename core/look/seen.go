@@ -37,6 +37,33 @@ func Seen(p *plate.Plate) *picture.Picture {
 	return out
 }
 
+// squinted is about how wide the places are that somebody tells apart who squints, mm: leaves and
+// grass become one mass, and masses are what is judged then.
+const squinted = 8.0
+
+// A sight is a picture as it is judged from where one stands back: as it is, and squinting.
+type sight struct{ plain, squint *picture.Picture }
+
+// sightOf is the sight of a picture.
+func sightOf(p *plate.Plate) sight {
+	w, h := max(4, int(math.Round(float64(p.W)*p.Mm/squinted))), max(4, int(math.Round(float64(p.H)*p.Mm/squinted)))
+	return sight{Seen(p), p.Resized(min(w, p.W), min(h, p.H)).Picture()}
+}
+
+// not is what does not count, on both grids.
+type not struct{ plain, squint []bool }
+
+// notIn are the places of a sight that do not count.
+func (s sight) notIn(in []bool, w, h int) not {
+	return not{coarser(in, w, h, s.plain.W, s.plain.H), coarser(in, w, h, s.squint.W, s.squint.H)}
+}
+
+// from is by how much a sight differs from another: half of it as it is, half squinting.
+func (s sight) from(o sight, n not) Differs {
+	a, b := differ(s.plain, o.plain, n.plain), differ(s.squint, o.squint, n.squint)
+	return Differs{(a.Mean + b.Mean) / 2, (a.Worst + b.Worst) / 2}
+}
+
 // Differs is by how much two pictures differ to an eye.
 type Differs struct {
 	Mean  float64 `json:"mean" doc:"ΔE00 over the whole picture"`

@@ -238,7 +238,7 @@ func (v *view) putBack(q part, dx, dy float64) func(*plate.Plate) *plate.Plate {
 
 // The horizon.
 const (
-	levelReach  = 26.0 // mm above and below it that are looked at
+	levelReach  = 18.0 // mm above and below it that are looked at
 	levelWindow = 14.0 // mm of it at a time
 	levelMost   = 9.0  // mm that it may be off
 	levelSoft   = 50.0 // mm over which a mend of it dies out
@@ -413,7 +413,7 @@ func (v *view) edge(e edge) []finding {
 			cells = append(cells, i)
 		}
 	}
-	f.Area = float64(len(cells)) / float64(len(v.lab))
+	f.Area, f.cells = float64(len(cells))/float64(len(v.lab)), cells
 	word := "hard"
 	if soft {
 		word = "soft"

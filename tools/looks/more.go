@@ -359,5 +359,39 @@ func (t *trial) pairs(ctx context.Context) error {
 	return nil
 }
 
-// mends as they are promised and as they come out once they are painted.
-func (t *trial) mends(context.Context) error { return nil }
+// mends as they are promised, and as they come out once they are painted on the dry canvas.
+func (t *trial) mends(ctx context.Context) error {
+	within, tried := 0, 0
+	for _, k := range []camera.Kind{camera.Value, camera.Warm, camera.Lights, camera.Corner, camera.Aside} {
+		for i := range t.n {
+			canvas, f, err := t.plant(ctx, k, camera.Hand{})
+			if err != nil {
+				return err
+			}
+			if canvas == nil {
+				break
+			}
+			j, _, err := t.photographed(canvas, i)
+			if err != nil {
+				return err
+			}
+			if len(j.Mends) == 0 || !t.answers(f, j.Mends[0]) {
+				continue
+			}
+			m := j.Mends[0]
+			inside, again := t.look.Where(m.Fault)
+			mended, err := camera.Mend(ctx, canvas, inside, again)
+			if err != nil {
+				return err
+			}
+			tried++
+			came := t.size(canvas) - t.size(mended)
+			if math.Abs(came-m.Gain) <= 0.2*m.Gain {
+				within++
+			}
+			fmt.Printf("    %s: promised %.3f, came %.3f\n", m.ID, m.Gain, came)
+		}
+	}
+	fmt.Printf("  mends: within 20 %% of what was promised in %d of %d\n", within, tried)
+	return nil
+}

@@ -40,7 +40,6 @@ func (s *Server) lookOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "byRules", Method: http.MethodGet, Path: at + "/rules", Summary: "A real picture judged by the rules of pictures, without a plan"}, s.byRules)
 }
 
-
 func (s *Server) lookPicture(ctx context.Context, in *struct {
 	LookPath
 	Picture string `path:"picture" pattern:"^(plan|mend-[0-9]{1,2})$"`

@@ -20,6 +20,7 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/rescue"
 	"proxenos/core/teach"
+	"proxenos/export/photo"
 	"proxenos/store"
 	"proxenos/studio"
 )
@@ -64,6 +65,8 @@ const (
 	wrongWithin = 10 * time.Minute
 	saysMost    = 20
 	saysWithin  = 10 * time.Second
+	sendsMost   = 6
+	sendsWithin = time.Minute
 )
 
 // guardSeats keeps codes from being guessed, and one seat from drowning the others.
@@ -73,6 +76,8 @@ func guardSeats(app *fiber.App) {
 	}
 	app.Post("/api/seats", limiter.New(limiter.Config{Max: wrongMost, Expiration: wrongWithin, SkipSuccessfulRequests: true,
 		KeyGenerator: func(c *fiber.Ctx) string { return c.IP() }, LimitReached: too("too many codes were wrong: wait some minutes, and read the code from the wall")}))
+	app.Post("/api/seats/:seat/photo", limiter.New(limiter.Config{Max: sendsMost, Expiration: sendsWithin,
+		KeyGenerator: func(c *fiber.Ctx) string { return "photo " + c.Params("seat") }, LimitReached: too("that was a lot of photographs at once: wait a minute")}))
 	app.Post("/api/seats/:seat/happenings", limiter.New(limiter.Config{Max: saysMost, Expiration: saysWithin,
 		KeyGenerator: func(c *fiber.Ctx) string { return "seat " + c.Params("seat") }, LimitReached: too("that was a lot at once: wait a moment")}))
 }
@@ -83,6 +88,10 @@ func (s *Server) seatOperations(api huma.API, app *fiber.App) {
 	huma.Register(api, huma.Operation{OperationID: "seat", Method: http.MethodGet, Path: "/api/seats/{seat}", Summary: "The class as somebody sees it who sits in it"},
 		func(ctx context.Context, in *SeatPath) (*one[Seated], error) { return s.seated(ctx, in.Seat) })
 	huma.Register(api, huma.Operation{OperationID: "say", Method: http.MethodPost, Path: "/api/seats/{seat}/happenings", DefaultStatus: http.StatusCreated, Summary: "Say that a step is done, or put a hand up"}, s.say)
+	send := huma.Operation{OperationID: "sendPhoto", Method: http.MethodPost, Path: "/api/seats/{seat}/photo", DefaultStatus: http.StatusNoContent,
+		Summary: "Send a photograph (PNG or JPEG) of one's canvas: it is judged before it is kept, and takes the place of the one before", MaxBodyBytes: -1, SkipValidateBody: true}
+	send.RequestBody = &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/octet-stream": {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
+	huma.Register(api, send, s.sendPhoto)
 	huma.Register(api, huma.Operation{OperationID: "seatPicture", Method: http.MethodGet, Path: "/api/seats/{seat}/pictures/{picture}", Summary: "A picture of the canvas of the class: VIEW-WIDTH-HALFMINUTES.png or closeup-STEP.png", Responses: pngReply}, s.seatPicture)
 	huma.Register(api, huma.Operation{OperationID: "seatRescue", Method: http.MethodGet, Path: "/api/seats/{seat}/rescues/{made}/{side}", Summary: "What helps, before or after", Responses: pngReply}, s.seatRescue)
 	app.Get("/api/seats/:seat/events", s.seatEvents)
@@ -192,6 +201,40 @@ func (s *Server) say(ctx context.Context, in *struct {
 		return nil, s.refuse(err)
 	}
 	return &one[teach.FromSeat]{now.State.For(sat.ID())}, nil
+}
+
+func (s *Server) sendPhoto(ctx context.Context, in *struct {
+	SeatPath
+	RawBody []byte
+}) (*struct{}, error) {
+	sat, now, err := s.seatOf(ctx, in.Seat, 0)
+	if err != nil {
+		return nil, s.refuse(err)
+	}
+	by := ""
+	for _, seat := range now.State.Seats {
+		if seat.ID == sat.ID() {
+			by = seat.Name
+		}
+	}
+	// One at a time, so that memory is bounded; a student may be told to come again.
+	_, err = patiently(ctx, func(ctx context.Context) (struct{}, error) {
+		s.taking.Lock()
+		defer s.taking.Unlock()
+		if ctx.Err() != nil {
+			return struct{}{}, ctx.Err()
+		}
+		taken, err := photo.Read(in.RawBody)
+		if err != nil {
+			return struct{}{}, unsound(err)
+		}
+		_, err = s.In(sat.Studio).FromSeat(ctx, sat.Class, by, taken)
+		return struct{}{}, err
+	})
+	if errors.Is(err, errPatience) {
+		return nil, huma.Error503ServiceUnavailable("many are sending at once: try again in a moment")
+	}
+	return nil, s.refuse(err)
 }
 
 func (s *Server) seatPicture(ctx context.Context, in *struct {

@@ -145,7 +145,7 @@ func kindOf(path string) string {
 	switch {
 	case strings.HasSuffix(path, ".csv"):
 		return "text/csv"
-	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/samples"), strings.HasSuffix(path, "/drawings"):
+	case strings.HasSuffix(path, "/photos"), strings.HasSuffix(path, "/photo"), strings.HasSuffix(path, "/samples"), strings.HasSuffix(path, "/drawings"):
 		return "application/octet-stream"
 	}
 	return "application/json"

@@ -10,6 +10,8 @@ const Checks = lazy(() => import('./checks/Checks').then((m) => ({ default: m.Ch
 const Marks = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Marks })))
 const Forms = lazy(() => import('./marks/Marks').then((m) => ({ default: m.Forms })))
 const Scene = lazy(() => import('./scene/Scene').then((m) => ({ default: m.Scene })))
+const Look = lazy(() => import('./look/Look').then((m) => ({ default: m.Look })))
+const ClassLook = lazy(() => import('./look/ClassLook').then((m) => ({ default: m.ClassLook })))
 const Canvases = lazy(() => import('./canvases/Canvases').then((m) => ({ default: m.Canvases })))
 const Cupboard = lazy(() => import('./cupboard/Cupboard').then((m) => ({ default: m.Cupboard })))
 const Teach = lazy(() => import('./class/Teach').then((m) => ({ default: m.Teach })))
@@ -55,6 +57,20 @@ export function App() {
           {(params) => (
             <InStudio value={params.studio}>
               <Canvases />
+            </InStudio>
+          )}
+        </Route>
+        <Route path="/studios/:studio/canvases/:id">
+          {(params) => (
+            <InStudio value={params.studio}>
+              <Look key={params.id} id={params.id} />
+            </InStudio>
+          )}
+        </Route>
+        <Route path="/studios/:studio/classes/:id/look">
+          {(params) => (
+            <InStudio value={params.studio}>
+              <ClassLook key={params.id} id={params.id} />
             </InStudio>
           )}
         </Route>

@@ -3,7 +3,7 @@ import { Link } from 'wouter'
 
 import type { useHandling } from '../api/canvases'
 import type { Canvas, OnWall } from '../api/client'
-import { classAt, ofStudio, useStudio } from '../lib/studio'
+import { classAt, lookAt, ofStudio, useStudio } from '../lib/studio'
 import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 
@@ -32,6 +32,9 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
     <article aria-label={c.title} className="flex gap-4 border border-line bg-sheet p-3">
       <div className="flex w-40 shrink-0 flex-col gap-2">
         {c.photo ? <img src={ofStudio(studio, `canvases/${on.id}/photo/${c.photo}`)} alt={`A photograph of ${c.title}`} className="w-full" /> : <p className="flex aspect-4/3 items-center justify-center bg-mat p-2 text-center text-ink">No photograph yet</p>}
+        <Link href={lookAt(studio, on.id)} className="underline underline-offset-2">
+          {c.looks?.length ? 'Look again' : 'Look at it'}
+        </Link>
         <FileField label="Photograph" accept="image/jpeg,image/png" disabled={handling.isPending} take={(file) => handling.mutate({ photograph: on, file })} />
       </div>
       <div className="flex min-w-0 flex-1 flex-col gap-2">

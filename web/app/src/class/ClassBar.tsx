@@ -5,7 +5,7 @@ import { roomsOfClass, useStudio } from '../lib/studio'
 import { Bar } from '../ui/Bar'
 
 /** ClassBar is the bar over the rooms of a class in which its name is not changed. */
-export function ClassBar({ day, at, below }: { day: OnDay; at: 'Teach' | 'Log'; below?: ReactNode }) {
+export function ClassBar({ day, at, below }: { day: OnDay; at: 'Teach' | 'Log' | 'Look'; below?: ReactNode }) {
   const studio = useStudio()
   return (
     <Bar

@@ -24,6 +24,7 @@ export const roomsOfClass = (studio: string, id: string) => [
   { name: 'Prep', key: '1', href: classAt(studio, id) },
   { name: 'Teach', key: '2', href: `${classAt(studio, id)}/teach` },
   { name: 'Log', key: '3', href: `${classAt(studio, id)}/log` },
+  { name: 'Look', key: '4', href: `${classAt(studio, id)}/look` },
 ]
 
 /** cupboardAt is the address of a studio's cupboard. */
@@ -31,6 +32,9 @@ export const cupboardAt = (studio: string) => `${shelfAt(studio)}/cupboard`
 
 /** canvasesAt is the address of a studio's canvases. */
 export const canvasesAt = (studio: string) => `${shelfAt(studio)}/canvases`
+
+/** lookAt is the address of the room in which one real picture is looked at. */
+export const lookAt = (studio: string, canvas: string) => `${canvasesAt(studio)}/${canvas}`
 
 /** ofStudio is the address of something of a studio in the API. */
 export const ofStudio = (studio: string, path: string) => `/api/studios/${encodeURIComponent(studio)}/${path}`

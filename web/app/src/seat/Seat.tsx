@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import type { Card, FromSeat, Seated } from '../api/client'
 import { HandUp } from './HandUp'
 import { Picture } from './Picture'
-import { useSay, useSeat } from './seat'
+import { useSay, useSeat, useSendPhoto } from './seat'
 
 const large = 'min-h-14 border-2 border-strong bg-raised px-4 text-lg'
 
@@ -74,6 +74,7 @@ function Sitting({ seated, hears, leave }: { seated: Seated; hears: boolean; lea
             <Step seated={seated} card={card} standing={view.steps[at]} />
           </>
         )}
+        {view.phase !== 'before' && <SendPhoto seat={seated.seat} />}
         {view.phase === 'ended' && (
           <button type="button" className={`${large} self-start`} onClick={leave}>
             Leave the seat
@@ -111,6 +112,31 @@ function Sitting({ seated, hears, leave }: { seated: Seated; hears: boolean; lea
         />
       )}
     </div>
+  )
+}
+
+/** SendPhoto sends a photograph of the canvas to the instructor; what shows none is refused at once. */
+function SendPhoto({ seat }: { seat: string }) {
+  const send = useSendPhoto(seat)
+  return (
+    <section aria-label="A photograph of your canvas" className="flex flex-col gap-1 border-t border-line pt-3">
+      <label className="flex min-h-12 flex-col justify-center gap-1 text-lg">
+        Send a photograph of your canvas, all of it, from straight above
+        <input
+          type="file"
+          accept="image/jpeg,image/png"
+          capture="environment"
+          disabled={send.isPending}
+          onChange={(e) => {
+            const file = e.currentTarget.files?.[0]
+            e.currentTarget.value = ''
+            if (file) send.mutate(file)
+          }}
+        />
+      </label>
+      <p role="status">{send.isPending ? 'Sending it.' : send.isSuccess ? 'It was sent. The instructor looks at it.' : ''}</p>
+      {send.error && <p role="alert">{send.error.message}</p>}
+    </section>
   )
 }
 

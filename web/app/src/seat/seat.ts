@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 
-import { api, unwrap, type ByStudent, type FromSeat, type Seated } from '../api/client'
+import { api, Refusal, unwrap, type ByStudent, type FromSeat, type Seated } from '../api/client'
 import { flush, put, waiting } from './outbox'
 
 const seatAt = (key: string) => ['seat', key]
@@ -40,6 +40,21 @@ export function useSeat(key: string) {
     return () => source.close()
   }, [client, key, there])
   return { seat, hears: useOnline() && hears }
+}
+
+/** useSendPhoto sends a photograph of one's canvas. */
+export function useSendPhoto(key: string) {
+  return useMutation({
+    mutationFn: async (file: File) => {
+      const { error, response } = await api.POST('/api/seats/{seat}/photo', {
+        params: { path: { seat: key } },
+        headers: { 'Content-Type': 'application/octet-stream' },
+        body: '', // its type in the description
+        bodySerializer: () => file,
+      })
+      if (error) throw new Refusal(response.status, error)
+    },
+  })
 }
 
 /** useOnline is whether there is a network, as far as the browser knows. */
