@@ -43,14 +43,30 @@ async function taught(steps) {
 /** sit takes a seat in a class. */
 const sit = async (day, name) => send('/api/seats', { code: (await send(`/api/studios/${studio}/classes/${day}/door`)).code, name })
 
+/** does waits for a job. */
+async function does(asked) {
+  const { id: job } = await send(`/api/studios/${studio}/jobs`, asked)
+  for (;;) {
+    const j = await get(`/api/studios/${studio}/jobs/${job}`)
+    if (j.state === 'done') return j
+    if (j.state !== 'waiting' && j.state !== 'running') throw new Error(j.problem)
+    await new Promise((r) => setTimeout(r, 300))
+  }
+}
+
+/** looked is a canvas that was photographed and looked at. */
+async function looked(by) {
+  const on = await send(`/api/studios/${studio}/canvases`, { lesson: id, by, painted: '2026-10-02' })
+  const asked = { lesson: id, from: (await get(`/api/studios/${studio}/canvases/${on.id}`)).revision, canvas: on.id }
+  await does({ ...asked, kind: 'camera' })
+  await does({ ...asked, kind: 'look' })
+  return on.id
+}
+
 /** What is shown in each picture. */
 const views = {
   shelf: (page) => page.goto(at('')),
   score,
-  'score-mud': async (page) => {
-    await score(page)
-    await page.keyboard.press('m')
-  },
   'score-time': async (page) => {
     await score(page)
     await page.keyboard.press('a')
@@ -65,6 +81,8 @@ const views = {
     await page.getByRole('dialog').getByRole('button').first().click()
     await fetch(`${base}/api/studios/${studio}/lessons/${spoilt.id}/away`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: '{"away":true}' })
   },
+  look: async (page) => page.goto(at(`/canvases/${await looked('Ana')}`)),
+  canvases: (page) => page.goto(at('/canvases')),
   scene: (page) => page.goto(lesson('/scene')),
   'scene-values': async (page) => {
     await page.goto(lesson('/scene'))

@@ -106,9 +106,9 @@ func lookCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 	}
 	if *asJSON {
 		return fine, json.NewEncoder(out).Encode(struct {
-			Found  look.Whereabouts    `json:"found"`
-			Report look.Verdict   `json:"report"`
-			Advice []look.ToDo `json:"advice"`
+			Found  look.Whereabouts `json:"found"`
+			Report look.Verdict     `json:"report"`
+			Advice []look.ToDo      `json:"advice"`
 		}{read.Found, read.Verdict, advice})
 	}
 	writeRead(out, read, advice)
@@ -177,7 +177,7 @@ func lookAlone(p *plate.Plate, size, name string, f paper.Format, asJSON bool, o
 	if asJSON {
 		return fine, json.NewEncoder(out).Encode(struct {
 			Found look.Whereabouts `json:"found"`
-			Alone look.Alone `json:"alone"`
+			Alone look.Alone       `json:"alone"`
 		}{found, a})
 	}
 	if found.Says != "" {

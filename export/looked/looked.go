@@ -21,7 +21,7 @@ type Report struct {
 	Mended        image.Image // the photograph with all mended; nil where nothing is
 	Read          look.Verdict
 	Advice        []look.ToDo // of each mend
-	Alone         *look.Alone   // without a plan
+	Alone         *look.Alone // without a plan
 }
 
 // Write writes a report as PDF.

@@ -3887,7 +3887,7 @@ export interface components {
             down?: number;
             /**
              * Format: double
-             * @description mean ΔE00 from the plan that goes away with it, from 2.5 m
+             * @description mean ΔE00 from the plan that goes away when it is painted again, from 2.5 m
              */
             gain: number;
             /** Format: double */
