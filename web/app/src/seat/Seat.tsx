@@ -134,7 +134,7 @@ function SendPhoto({ seat }: { seat: string }) {
           }}
         />
       </label>
-      <p role="status">{send.isPending ? 'Sending it.' : send.isSuccess ? 'It was sent. The instructor looks at it.' : ''}</p>
+      <p aria-live="polite">{send.isPending ? 'Sending it.' : send.isSuccess ? 'It was sent. The instructor looks at it.' : ''}</p>
       {send.error && <p role="alert">{send.error.message}</p>}
     </section>
   )
