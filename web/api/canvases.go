@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -158,7 +159,8 @@ func (s *Server) canvasPhoto(ctx context.Context, in *struct {
 	Hash string `path:"hash" pattern:"^[0-9a-f]{64}$"`
 }) (*picture, error) {
 	k, err := s.In(in.Studio).Kept.Canvas(ctx, in.ID)
-	if err == nil && k.Canvas.Photo != in.Hash {
+	before := func(l canvas.Look) bool { return l.Photo == in.Hash }
+	if err == nil && k.Canvas.Photo != in.Hash && !slices.ContainsFunc(k.Canvas.Looks, before) {
 		err = store.ErrNotFound
 	}
 	if err != nil {

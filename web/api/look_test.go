@@ -27,6 +27,7 @@ func TestACanvasIsLookedAtUntilItIsDone(t *testing.T) {
 		t.Errorf("without a photograph: %+v", r)
 	}
 	before := 100.0
+	var photos []string
 	for day := range 6 {
 		if j := s.does(edit{"kind": "camera", "lesson": saved.ID, "from": 1, "canvas": on.ID}); j.Came == nil || j.Came.Taken == nil || j.Came.Taken.Canvas.Photo == "" {
 			t.Fatalf("no picture: %+v", j)
@@ -40,6 +41,7 @@ func TestACanvasIsLookedAtUntilItIsDone(t *testing.T) {
 			t.Errorf("day %d: mended it differs by %.2f, %.2f before", day, seen.Report.Before.Mean, before)
 		}
 		before = seen.Report.Before.Mean
+		photos = append(photos, seen.Made)
 		on = read[api.OnWall](t, s.ask("GET", at, nil), 200)
 		last := on.Canvas.Looks[len(on.Canvas.Looks)-1]
 		if last.Made != seen.Made || len(last.Faults) != len(seen.Report.Mends) || last.Photo != on.Canvas.Photo || on.Revision != 1 {
@@ -56,6 +58,14 @@ func TestACanvasIsLookedAtUntilItIsDone(t *testing.T) {
 			}
 		}
 		if seen.Report.Stop {
+			for _, l := range on.Canvas.Looks {
+				if r := s.ask("GET", at+"/photo/"+l.Photo, nil); r.StatusCode != 200 {
+					t.Errorf("the photograph of %s: %d", l.Made, r.StatusCode)
+				}
+			}
+			if len(photos) != len(on.Canvas.Looks) {
+				t.Errorf("%d looks are kept of %d", len(on.Canvas.Looks), len(photos))
+			}
 			if day == 0 {
 				t.Error("there was nothing to mend from the first")
 			}

@@ -293,6 +293,7 @@ function Doubts({ seen }: { seen: Looked }) {
 
 /** Earlier is how the picture came nearer to its plan from look to look. */
 function Earlier({ on }: { on: OnWall }) {
+  const studio = useStudio()
   const looks = on.canvas.looks ?? []
   if (looks.length < 2) return null
   return (
@@ -300,7 +301,8 @@ function Earlier({ on }: { on: OnWall }) {
       <h2 className="text-quiet">Looks so far</h2>
       <ul>
         {looks.map((l) => (
-          <li key={l.photo}>
+          <li key={l.photo} className="flex items-center gap-2 py-1">
+            <img src={ofStudio(studio, `canvases/${on.id}/photo/${l.photo}`)} alt={`The photograph of ${l.on}`} className="h-10" loading="lazy" />
             {l.on}: ΔE {figure(l.before, 2)} from its plan, {l.stop ? 'nothing to mend' : `${l.faults.filter((f) => f.mended).length} of ${l.faults.length} mended`}
           </li>
         ))}
