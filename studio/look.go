@@ -10,7 +10,6 @@ import (
 	"image"
 	"image/jpeg"
 	"math"
-	"slices"
 	"time"
 
 	"proxenos/core/canvas"
@@ -153,7 +152,7 @@ func (r Room) look(ctx context.Context, a Asked, say func(string)) (*Looked, err
 	if err := json.Unmarshal(body, out); err != nil {
 		return nil, err
 	}
-	return out, r.saw(ctx, a.Canvas, out)
+	return out, r.saw(ctx, a.Canvas, s.kept.Canvas.Photo, out)
 }
 
 // readPhoto reads a photograph, and keeps the pictures of it.
@@ -229,9 +228,9 @@ func paintOf(c canvas.Canvas, now time.Time) look.Paint {
 // sawTries is how often what was seen is written down anew when somebody else writes meanwhile.
 const sawTries = 5
 
-// saw keeps what was seen with the canvas, whoever writes to it meanwhile.
-func (r Room) saw(ctx context.Context, of string, l *Looked) error {
-	seen := canvas.Look{On: time.Now().UTC().Format(time.DateOnly), Made: l.Made, Before: l.Report.Before.Mean, After: l.Report.After.Mean, Stop: l.Report.Stop, Faults: []canvas.Faulty{}}
+// saw keeps what was seen in a photograph with its canvas, whoever writes to it meanwhile.
+func (r Room) saw(ctx context.Context, of, photo string, l *Looked) error {
+	seen := canvas.Look{On: time.Now().UTC().Format(time.DateOnly), Photo: photo, Made: l.Made, Before: l.Report.Before.Mean, After: l.Report.After.Mean, Stop: l.Report.Stop, Faults: []canvas.Faulty{}}
 	for k, m := range l.Report.Mends {
 		seen.Faults = append(seen.Faults, canvas.Faulty{ID: m.ID, Says: m.Says, Do: l.Advice[k].Says, Gain: m.Gain})
 	}
@@ -242,12 +241,7 @@ func (r Room) saw(ctx context.Context, of string, l *Looked) error {
 			return err
 		}
 		next := k.Canvas
-		// A class may be tried before its day.
-		seen.Photo, seen.On = next.Photo, max(seen.On, next.Painted)
 		next.Saw(seen)
-		if today := seen.On; !slices.ContainsFunc(next.Days, func(d canvas.Day) bool { return d.On == today && d.Deed == canvas.Looked }) && len(next.Days) < 100 {
-			next.Days = append(slices.Clone(next.Days), canvas.Day{On: today, Deed: canvas.Looked})
-		}
 		if _, err = r.Kept.PutCanvas(ctx, of, k.Version, next); err == nil {
 			return nil
 		}
@@ -362,7 +356,7 @@ func (r Room) ByRules(ctx context.Context, of string, corners []float64) (*Looke
 		if err != nil {
 			return nil, &UnsoundError{err}
 		}
-		if err := r.keepPicture(ctx, r.lookedAt(of, made, "mend-0", painting), neutral.Resized(neutral.W, neutral.H).Image()); err != nil {
+		if err := r.keepPicture(ctx, r.lookedAt(of, made, "mend-0", painting), neutral.Image()); err != nil {
 			return nil, err
 		}
 		return json.Marshal(Looked{Made: made, Width: float64(neutral.W) * neutral.Mm, Height: float64(neutral.H) * neutral.Mm, Across: s.photo.W, Down: s.photo.H, Found: found, Report: look.Verdict{Mends: []look.Mend{}, Limits: look.Limits{Says: []string{}}}, Advice: []look.ToDo{}, Alone: &alone})

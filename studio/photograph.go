@@ -18,7 +18,7 @@ import (
 	"proxenos/store"
 )
 
-// photograph takes a simulated picture of a canvas: as a student with some practice painted it,
+// photograph takes a simulated picture of a canvas: as an experienced student painted it,
 // with faults of which those that were ticked off are mended.
 func (r Room) photograph(ctx context.Context, a Asked, say func(string)) (*store.KeptCanvas, error) {
 	k, err := r.Kept.Canvas(ctx, a.Canvas)
@@ -90,7 +90,7 @@ const (
 // FromSeat takes a photograph that a student of a class sends of their canvas: judged before it is
 // kept, and kept as the one canvas of theirs in the class. It fails, saying why, for what shows no
 // canvas of that lesson.
-func (r Room) FromSeat(ctx context.Context, class, by string, taken *photo.Photo) (store.KeptCanvas, error) {
+func (r Room) FromSeat(ctx context.Context, class, by string, raw []byte) (store.KeptCanvas, error) {
 	ctx = store.WithKey(ctx, "") // a repeat is the same canvas, for there is one by name
 	k, err := r.Kept.Class(ctx, class)
 	if err != nil {
@@ -105,6 +105,15 @@ func (r Room) FromSeat(ctx context.Context, class, by string, taken *photo.Photo
 		return store.KeptCanvas{}, err
 	}
 	plan := plate.OfFilm(coarse.Final, 2*look.Fine)
+	r.reading.Lock() // one at a time, so that memory is bounded
+	defer r.reading.Unlock()
+	if err := ctx.Err(); err != nil {
+		return store.KeptCanvas{}, err
+	}
+	taken, err := photo.Read(raw)
+	if err != nil {
+		return store.KeptCanvas{}, &UnsoundError{err}
+	}
 	found, alike := look.Recognise(plate.Of(taken.Image, 0), l.Support.Width, l.Support.Height, plan)
 	switch {
 	case found.Sure < sentSure:

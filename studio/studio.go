@@ -10,6 +10,7 @@ import (
 	"errors"
 	"image"
 	"image/png"
+	"sync"
 
 	lru "github.com/hashicorp/golang-lru/v2"
 	"golang.org/x/sync/singleflight"
@@ -35,6 +36,7 @@ type Desk struct {
 	stages    *lru.Cache[string, *staged]      // classes that run
 	past      *lru.Cache[string, *past]        // and that have ended
 	plates    *lru.Cache[string, *plate.Plate] // photographs that are looked at
+	reading   sync.Mutex                       // held while a photograph from a seat is read
 }
 
 // hotMost is how many artifacts are kept in memory, and hotSize the largest of them, bytes.

@@ -52,8 +52,14 @@ type Faulty struct {
 }
 
 // Saw keeps what was seen: of the same photograph it takes the place of what was seen before, and
-// what was ticked off stays so. The oldest goes where there are too many.
+// what was ticked off stays so. The oldest goes where there are too many. The day counts among those
+// on which it was looked at; one before it was painted is the day it was painted, for a class may be
+// tried before its day.
 func (c *Canvas) Saw(l Look) {
+	l.On = max(l.On, c.Painted)
+	if len(c.Days) < mostDays && !slices.ContainsFunc(c.Days, func(d Day) bool { return d.On == l.On && d.Deed == Looked }) {
+		c.Days = append(slices.Clone(c.Days), Day{On: l.On, Deed: Looked})
+	}
 	at := slices.IndexFunc(c.Looks, func(o Look) bool { return o.Photo == l.Photo })
 	if at < 0 {
 		c.Looks = append(slices.Clone(c.Looks), l)

@@ -114,3 +114,39 @@ func TestACanvasIsChecked(t *testing.T) {
 		}
 	}
 }
+
+// What is seen in a photograph is kept once a photograph, with what was ticked off, and sound.
+func TestWhatWasSeenIsKept(t *testing.T) {
+	c := canvas.Canvas{Title: "A", Painted: "2027-03-04", Days: []canvas.Day{}}
+	look := func(on, photo string) canvas.Look {
+		return canvas.Look{On: on, Photo: photo, Made: "0", Faults: []canvas.Faulty{{ID: "value-hill", Says: "The hill is too light."}, {ID: "horizon", Says: "It is not level."}}}
+	}
+	c.Saw(look("2027-03-09", "one"))
+	c.Looks[0].Faults[1].Mended = true
+	before := c
+	c.Saw(look("2027-03-12", "one"))
+	if len(c.Looks) != 1 || c.Looks[0].On != "2027-03-09" || c.Looks[0].Faults[0].Mended || !c.Looks[0].Faults[1].Mended {
+		t.Errorf("the same photograph again: %+v", c.Looks)
+	}
+	c.Saw(look("2027-03-12", "two"))
+	if len(c.Looks) != 2 || c.Looks[1].Faults[1].Mended || len(before.Looks) != 1 {
+		t.Errorf("another photograph: %+v", c.Looks)
+	}
+	if len(c.Days) != 2 || c.Days[1] != (canvas.Day{On: "2027-03-12", Deed: canvas.Looked}) {
+		t.Errorf("its days: %+v", c.Days)
+	}
+	c.Saw(look("2026-12-01", "early"))
+	if err := c.Check(); err != nil || c.Looks[2].On != "2027-03-04" {
+		t.Errorf("looked at before its day: %v, %+v", err, c.Looks[2])
+	}
+	for n := range 200 {
+		c.Saw(look("2027-04-01", fmt.Sprint(n)))
+	}
+	if err := c.Check(); err != nil || c.Looks[len(c.Looks)-1].Photo != "199" {
+		t.Errorf("%d looks: %v", len(c.Looks), err)
+	}
+	c.Looks[0].Faults[0].Says = strings.Repeat("a", 5000)
+	if c.Check() == nil {
+		t.Error("any length of words is taken")
+	}
+}

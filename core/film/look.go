@@ -123,16 +123,8 @@ func (f *Film) TopColour(x, y int) spectrum.Lab {
 }
 
 func labOf(rgb [3]float32) spectrum.Lab {
-	r, g, b := float64(rgb[0]), float64(rgb[1]), float64(rgb[2])
-	return spectrum.XYZ{
-		X: 100 * (0.4124564*r + 0.3575761*g + 0.1804375*b),
-		Y: 100 * (0.2126729*r + 0.7151522*g + 0.0721750*b),
-		Z: 100 * (0.0193339*r + 0.1191920*g + 0.9503041*b),
-	}.Lab(d65White)
+	return spectrum.LinearLab(float64(rgb[0]), float64(rgb[1]), float64(rgb[2]))
 }
-
-// d65White is the white of the sRGB screen.
-var d65White = spectrum.XYZ{X: 95.047, Y: 100, Z: 108.883}
 
 // look returns what tile i shows, remembering it when nobody can write the tile.
 func (f *Film) look(i int) *look {

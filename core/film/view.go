@@ -147,7 +147,7 @@ func (f *Film) cellView(v View) func(x, y int) [3]float32 {
 	case Value:
 		return func(x, y int) [3]float32 {
 			step := labOf(colour(x, y)).Value()
-			return grey(spectrum.Lab{L: (float64(step) - 0.5) * 100 / 9}.XYZ(d65White).Y / 100)
+			return grey(spectrum.Lab{L: (float64(step) - 0.5) * 100 / 9}.XYZ(spectrum.ScreenWhite()).Y / 100)
 		}
 	}
 	return colour // Flat and Squint

@@ -116,10 +116,6 @@ func (a *Adviser) For(ctx context.Context, f Fault, there []spectrum.Lab, p Pain
 		err = lay(planned, 0.3)
 		a.with(&out, lesson.CutIn, 20)
 		says = "Measure its height from the lower edge at both sides and mark it. Along a straight edge that does not touch the paint, cut in what lies below it, in one level pull, with " + out.colour() + "; then the far shore down to it."
-	case Rival:
-		err = lay(planned, 0.5)
-		a.with(&out, lesson.Scumble, 15)
-		says = "Veil its contrast: scumble " + out.colour() + " thinly over it until it is quieter than the focal area."
 	}
 	if err != nil {
 		return out, err

@@ -104,6 +104,9 @@ func JudgeAlone(p *picture.Picture) Alone {
 	return out
 }
 
+// aloneSure is how sure one must be of a canvas to look at it and not at all of the photograph.
+const aloneSure = 0.4
+
 // usualWidth is how wide a canvas of unknown size is taken to be, mm.
 const usualWidth = 400.0
 
@@ -124,7 +127,7 @@ func ReadAlone(photo *plate.Plate, width, height float64, quad *Quad) (Whereabou
 	} else {
 		found = Find(photo, shape, 1, nil)
 	}
-	if found.Sure < 0.5 { // all of it is taken for the picture
+	if found.Sure < aloneSure { // all of it is taken for the picture
 		found.Quad = Quad{{0, 0}, {float64(photo.W), 0}, {float64(photo.W), float64(photo.H)}, {0, float64(photo.H)}}
 		found.Says = "No canvas stands out in it: all of the photograph is taken for the picture. Drag the corners if it is not."
 	}

@@ -22,13 +22,12 @@ const (
 	Aside   Kind = "aside"   // something stands beside its place
 	Horizon Kind = "horizon" // is not level
 	Mud     Kind = "mud"     // patches that are another, duller colour
-	Rival   Kind = "rival"   // something draws the eye more than the focal area
 )
 
 // A Fault is where the real canvas differs from its plan by more than one would leave.
 type Fault struct {
 	ID    string       `json:"id" doc:"the same for the same fault of the same thing"`
-	Kind  Kind         `json:"kind" enum:"value,colour,edge,lights,corner,aside,horizon,mud,rival"`
+	Kind  Kind         `json:"kind" enum:"value,colour,edge,lights,corner,aside,horizon,mud"`
 	Of    string       `json:"of" doc:"id of the zone or plane, name of the corner"`
 	Name  string       `json:"name" doc:"what it is of, in words"`
 	Says  string       `json:"says" doc:"what is wrong, with its figures"`

@@ -12,8 +12,8 @@ import (
 const tried = 60
 
 // Find finds the picture in a photograph: a canvas width by height mm, or of any shape where width
-// is 0. plan is what it is to look
-// like; nil where nothing is known. It always gives corners to begin from, and says how sure it is.
+// is 0. plan is what it is to look like; nil where nothing is known. It always gives corners to
+// begin from, and says how sure it is.
 func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Whereabouts {
 	small, k := shrunk(photo)
 	e := edgesOf(small)
@@ -21,7 +21,7 @@ func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Whereabo
 	if len(all) == 0 {
 		return Whereabouts{Quad: inset(photo), Says: "No canvas was found in this photograph: drag the corners to it, or take it before a plain wall."}
 	}
-	best := all[:min(tried, len(all))]
+	best, nested := all[:min(tried, len(all))], false
 	if plan != nil {
 		like := newLikeness(photo, plan, width, height)
 		for i := range best {
@@ -37,7 +37,7 @@ func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Whereabo
 			return 0
 		})
 	} else {
-		best[0] = innermost(best)
+		best[0], nested = innermost(best)
 	}
 	out := Whereabouts{Quad: refined(photo, best[0].quad.scaled(k))}
 	out.Sure = min(1, max(0, (best[0].score-guess)/(surest-guess)))
@@ -62,6 +62,9 @@ func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Whereabo
 	case out.Others > 0:
 		out.Sure = min(out.Sure, 0.4)
 		out.Says = "There is more than one canvas in this photograph: see that the corners lie on the right one."
+	case nested && out.Border == "":
+		out.Sure = min(out.Sure, 0.45)
+		out.Says = "The picture, or what it lies on: see that the corners lie where the picture ends."
 	case out.Sure < 0.5:
 		out.Says = "The corners are a guess: drag them to where the picture ends."
 	}
@@ -69,16 +72,23 @@ func Find(photo *plate.Plate, width, height float64, plan *plate.Plate) Whereabo
 }
 
 // innermost is the picture among things that lie one within the other, as a picture, its board and
-// a table: nothing within a picture has its shape and something even all around.
-func innermost(list []candidate) candidate {
-	best := list[0]
+// a table: nothing within a picture has its shape and something even all around. several tells
+// whether there were such things.
+func innermost(list []candidate) (best candidate, several bool) {
+	best = list[0]
 	for _, c := range list {
+		if c.score >= another*list[0].score && c.quad.area() < apartArea*list[0].quad.area() && list[0].quad.holds(c.quad.middle()) || c.score >= another*list[0].score && list[0].quad.area() < apartArea*c.quad.area() {
+			several = true
+		}
 		if c.score >= another*list[0].score && c.quad.area() < 0.97*best.quad.area() && best.quad.holds(c.quad[0]) && best.quad.holds(c.quad[2]) && best.quad.holds(c.quad[1]) && best.quad.holds(c.quad[3]) {
 			best = c
 		}
 	}
-	return best
+	return best, several
 }
+
+// apartArea is the share of the area of one thing from which a thing within it is another one.
+const apartArea = 0.9
 
 // inset is the corners of what is most of a photograph.
 func inset(p *plate.Plate) Quad {

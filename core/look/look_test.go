@@ -153,6 +153,25 @@ func TestTheLargestChangeFirst(t *testing.T) {
 	}
 }
 
+// Without a plan a bare picture on its board may be either: that is said, and with a plan or tape it
+// is certain.
+func TestAPictureOnItsBoardIsDoubtfulWithoutAPlan(t *testing.T) {
+	_, p := rehearsed(t)
+	how := conditions(7)
+	for _, border := range []camera.Border{camera.None, camera.Tape} {
+		how.Border = border
+		shot := camera.Take(painted(t).Look(), how, 1)
+		photo := plate.Of(shot.Image, 0)
+		alone, planned := look.Find(photo, 400, 300, nil), look.Find(photo, 400, 300, p.Plate)
+		if by := off(planned.Quad, shot.Corners); by > 0.01 || planned.Sure < 0.5 {
+			t.Errorf("%q with its plan: off by %.3f, sure %.2f", border, by, planned.Sure)
+		}
+		if by := off(alone.Quad, shot.Corners); by > 0.01 && alone.Sure >= 0.5 {
+			t.Errorf("%q alone: off by %.3f, and sure %.2f", border, by, alone.Sure)
+		}
+	}
+}
+
 // What is said about the light counts: without tape values of the whole picture are not believed,
 // and with a lamp of any colour a white card tells.
 func TestTheLight(t *testing.T) {

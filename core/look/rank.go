@@ -82,7 +82,7 @@ func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, 
 }
 
 // largest is the mend that changes most, and the picture after it; nil where there is none.
-func (v *view) largest(meant sight, not not, from Differs, done map[string]bool) (best Mend, next *plate.Plate) {
+func (v *view) largest(meant sight, not blind, from Differs, done map[string]bool) (best Mend, next *plate.Plate) {
 	for _, f := range v.findings() {
 		if done[f.ID] {
 			continue

@@ -189,7 +189,7 @@ func (p *Plan) Lit() (out []string) {
 
 // DiffersFrom is by how much a picture on the grid of a plan differs from it, as it is seen.
 func DiffersFrom(p *Plan, of *plate.Plate) Differs {
-	return sightOf(of).from(sightOf(p.Plate), not{})
+	return sightOf(of).from(sightOf(p.Plate), blind{})
 }
 
 // softLeast is the width, mm, from which an edge of the plan is soft enough that a hard one is a fault.

@@ -50,16 +50,16 @@ func sightOf(p *plate.Plate) sight {
 	return sight{Seen(p), p.Resized(min(w, p.W), min(h, p.H)).Picture()}
 }
 
-// not is what does not count, on both grids.
-type not struct{ plain, squint []bool }
+// blind is what does not count, on both grids.
+type blind struct{ plain, squint []bool }
 
 // notIn are the places of a sight that do not count.
-func (s sight) notIn(in []bool, w, h int) not {
-	return not{coarser(in, w, h, s.plain.W, s.plain.H), coarser(in, w, h, s.squint.W, s.squint.H)}
+func (s sight) notIn(in []bool, w, h int) blind {
+	return blind{coarser(in, w, h, s.plain.W, s.plain.H), coarser(in, w, h, s.squint.W, s.squint.H)}
 }
 
 // from is by how much a sight differs from another: half of it as it is, half squinting.
-func (s sight) from(o sight, n not) Differs {
+func (s sight) from(o sight, n blind) Differs {
 	a, b := differ(s.plain, o.plain, n.plain), differ(s.squint, o.squint, n.squint)
 	return Differs{(a.Mean + b.Mean) / 2, (a.Worst + b.Worst) / 2}
 }

@@ -202,23 +202,15 @@ func (p *Plate) Resized(w, h int) *Plate {
 	return out
 }
 
-// white is the white of the sRGB screen.
-var white = spectrum.XYZ{X: 95.047, Y: 100, Z: 108.883}
-
 // Lab is light as a colour.
 func Lab(c [3]float32) spectrum.Lab {
-	r, g, b := float64(c[0]), float64(c[1]), float64(c[2])
-	return spectrum.XYZ{
-		X: 100 * (0.4124564*r + 0.3575761*g + 0.1804375*b),
-		Y: 100 * (0.2126729*r + 0.7151522*g + 0.0721750*b),
-		Z: 100 * (0.0193339*r + 0.1191920*g + 0.9503041*b),
-	}.Lab(white)
+	return spectrum.LinearLab(float64(c[0]), float64(c[1]), float64(c[2]))
 }
 
 // Light is a colour as light; what no screen shows is cut to between 0 and 1.2.
 func Light(c spectrum.Lab) [3]float32 {
 	var out [3]float32
-	for k, v := range c.XYZ(white).LinearRGB() {
+	for k, v := range c.XYZ(spectrum.ScreenWhite()).LinearRGB() {
 		out[k] = float32(min(1.2, max(0, v)))
 	}
 	return out

@@ -9,6 +9,7 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/picture"
+	"proxenos/core/plate"
 	"proxenos/core/spectrum"
 )
 
@@ -47,7 +48,7 @@ func Read(img image.Image, piece image.Rectangle, mm float64) *picture.Picture {
 				for x := x0; x < x1; x++ {
 					r, g, b, _ := img.At(piece.Min.X+x, piece.Min.Y+y).RGBA()
 					for c, v := range [3]uint32{r, g, b} { // light adds, its codes do not
-						sum[c] += linear[v>>8]
+						sum[c] += float64(plate.Linear(uint8(v >> 8)))
 					}
 				}
 			}
@@ -61,14 +62,6 @@ func Read(img image.Image, piece image.Rectangle, mm float64) *picture.Picture {
 	}
 	return p
 }
-
-// linear is light by its 8-bit code.
-var linear = func() (out [256]float64) {
-	for i := range out {
-		out[i] = spectrum.Linear(float64(i) / 255)
-	}
-	return out
-}()
 
 // span is the i-th of n parts of a length; never empty.
 func span(i, n, length int) (from, to int) {

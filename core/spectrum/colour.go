@@ -191,11 +191,19 @@ func (c RGB) Lab() Lab {
 	for i, v := range c {
 		lin[i] = Linear(float64(v) / 255)
 	}
+	return LinearLab(lin[0], lin[1], lin[2])
+}
+
+// ScreenWhite is the white of the sRGB screen (D65, IEC 61966-2-1).
+func ScreenWhite() XYZ { return XYZ{95.047, 100, 108.883} }
+
+// LinearLab is the D65 colour of linear sRGB, each 1 for white (IEC 61966-2-1).
+func LinearLab(r, g, b float64) Lab {
 	return XYZ{
-		X: 100 * (0.4124564*lin[0] + 0.3575761*lin[1] + 0.1804375*lin[2]),
-		Y: 100 * (0.2126729*lin[0] + 0.7151522*lin[1] + 0.0721750*lin[2]),
-		Z: 100 * (0.0193339*lin[0] + 0.1191920*lin[1] + 0.9503041*lin[2]),
-	}.Lab(XYZ{95.047, 100, 108.883})
+		X: 100 * (0.4124564*r + 0.3575761*g + 0.1804375*b),
+		Y: 100 * (0.2126729*r + 0.7151522*g + 0.0721750*b),
+		Z: 100 * (0.0193339*r + 0.1191920*g + 0.9503041*b),
+	}.Lab(ScreenWhite())
 }
 
 // Linear undoes [Gamma]: the linear figure of an encoded one, both 0-1.

@@ -265,6 +265,20 @@ func (s *State) choose(e Event) bool {
 	return changed
 }
 
+// Called is what tells a student from the others: the name, and the seat with it where somebody
+// else has the same name. It is empty for a seat that is not taken.
+func (s State) Called(seat string) string {
+	at := slices.IndexFunc(s.Seats, func(t Seat) bool { return t.ID == seat })
+	if at < 0 {
+		return ""
+	}
+	name := s.Seats[at].Name
+	if slices.ContainsFunc(s.Seats[:at], func(t Seat) bool { return t.Name == name }) {
+		return name + ", seat " + seat
+	}
+	return name
+}
+
 // student takes what is said of a student.
 func (s *State) student(e Event) bool {
 	i := slices.IndexFunc(s.Seats, func(t Seat) bool { return t.ID == e.Seat })

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"image/jpeg"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
@@ -161,6 +162,20 @@ func TestASeatSendsAPhotograph(t *testing.T) {
 	}
 	list := read[[]api.OnWall](t, s.ask("GET", of, nil), 200)
 	if len(list) != 1 || list[0].Canvas.By != "Ana" || list[0].Canvas.Photo == "" {
-		t.Errorf("it is kept as %+v", list)
+		t.Fatalf("it is kept as %+v", list)
+	}
+	// Somebody else of the same name has a canvas of their own.
+	other := read[api.Seated](t, s.ask("POST", "/api/seats", edit{"code": door.Code, "name": "Ana"}), 201)
+	jpg, err := camera.Take(c.Look(), camera.Draw(rand.New(rand.NewPCG(5, 8))), 5).JPEG()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if r := s.ask("POST", "/api/seats/"+other.Seat+"/photo", jpg); r.StatusCode != 204 {
+		t.Fatalf("it is sent: %d %s", r.StatusCode, r.body)
+	}
+	both := read[[]api.OnWall](t, s.ask("GET", of, nil), 200)
+	first := slices.IndexFunc(both, func(c api.OnWall) bool { return c.Canvas.By == "Ana" })
+	if len(both) != 2 || first < 0 || both[first].Canvas.Photo != list[0].Canvas.Photo || both[1-first].Canvas.By != "Ana, seat 2" {
+		t.Errorf("two of one name have %+v", both)
 	}
 }

@@ -20,7 +20,6 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/rescue"
 	"proxenos/core/teach"
-	"proxenos/export/photo"
 	"proxenos/store"
 	"proxenos/studio"
 )
@@ -211,25 +210,8 @@ func (s *Server) sendPhoto(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	by := ""
-	for _, seat := range now.State.Seats {
-		if seat.ID == sat.ID() {
-			by = seat.Name
-		}
-	}
-	// One at a time, so that memory is bounded; a student may be told to come again.
-	_, err = patiently(ctx, func(ctx context.Context) (struct{}, error) {
-		s.taking.Lock()
-		defer s.taking.Unlock()
-		if ctx.Err() != nil {
-			return struct{}{}, ctx.Err()
-		}
-		taken, err := photo.Read(in.RawBody)
-		if err != nil {
-			return struct{}{}, unsound(err)
-		}
-		_, err = s.In(sat.Studio).FromSeat(ctx, sat.Class, by, taken)
-		return struct{}{}, err
+	_, err = patiently(ctx, func(ctx context.Context) (store.KeptCanvas, error) {
+		return s.In(sat.Studio).FromSeat(ctx, sat.Class, now.State.Called(sat.ID()), in.RawBody)
 	})
 	if errors.Is(err, errPatience) {
 		return nil, huma.Error503ServiceUnavailable("many are sending at once: try again in a moment")

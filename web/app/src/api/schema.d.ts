@@ -3897,7 +3897,7 @@ export interface components {
             /** Format: double */
             is: number;
             /** @enum {string} */
-            kind: "value" | "colour" | "edge" | "lights" | "corner" | "aside" | "horizon" | "mud" | "rival";
+            kind: "value" | "colour" | "edge" | "lights" | "corner" | "aside" | "horizon" | "mud";
             /**
              * Format: double
              * @description upper left corner of all of it, mm
