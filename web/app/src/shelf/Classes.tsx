@@ -52,7 +52,7 @@ function Drying() {
   const next = (useCanvases().data ?? []).flatMap((c) => (c.next ? [{ id: c.id, canvas: c.canvas, next: c.next }] : [])).sort((a, b) => a.next.on.localeCompare(b.next.on))
   if (next.length === 0) return null
   return (
-    <div>
+    <div className="mt-3">
       <h2 className="text-quiet">Canvases</h2>
       <ul>
         {next.slice(0, 3).map((c) => (
