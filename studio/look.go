@@ -171,19 +171,16 @@ func (r Room) readPhoto(ctx context.Context, s sighting, a Asked, made string, p
 		}
 		return nil, &UnsoundError{err}
 	}
-	out := &Looked{Made: made, Width: s.lesson.Support.Width, Height: s.lesson.Support.Height, Across: s.photo.W, Down: s.photo.H, Found: read.Found, Report: read.Verdict, Advice: []look.ToDo{}, Pictures: len(read.Mends)}
+	out := &Looked{Made: made, Width: s.lesson.Support.Width, Height: s.lesson.Support.Height, Across: s.photo.W, Down: s.photo.H, Found: read.Found}
 	adviser, err := look.NewAdviser(plan)
 	if err != nil {
 		return nil, err
 	}
-	for k, m := range read.Mends {
-		say(fmt.Sprintf("mixing what mends it, %d of %d", k+1, len(read.Mends)))
-		advice, err := adviser.For(ctx, m.Fault, read.Colours(k), paint)
-		if err != nil {
-			return nil, err
-		}
-		out.Advice = append(out.Advice, advice)
+	out.Advice, err = adviser.For(ctx, read.Judged, paint, func(share float64) { say(fmt.Sprintf("trying what mends it, %.0f %%", 100*share)) })
+	if err != nil {
+		return nil, err
 	}
+	out.Report, out.Pictures = read.Verdict, len(read.Mends)
 	say("drawing it mended")
 	sharp, err := read.Sharper(s.photo, plan)
 	if err != nil {

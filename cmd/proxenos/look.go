@@ -121,13 +121,7 @@ func advise(ctx context.Context, plan *look.Plan, j *look.Judged, p look.Paint) 
 	if err != nil {
 		return nil, err
 	}
-	out := make([]look.ToDo, len(j.Mends))
-	for k, m := range j.Mends {
-		if out[k], err = a.For(ctx, m.Fault, j.Colours(k), p); err != nil {
-			return nil, err
-		}
-	}
-	return out, nil
+	return a.For(ctx, j, p, nil)
 }
 
 func writeLooked(name string, r looked.Report, f paper.Format) error {

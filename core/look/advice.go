@@ -76,12 +76,43 @@ func NewAdviser(plan *Plan) (*Adviser, error) {
 	return &Adviser{plan, solver}, err
 }
 
-// For is what to do about a fault on a canvas whose paint is so. there is what the photograph shows
-// at every place of the plan's grid, as it is before that mend. It ends with ctx.
-func (a *Adviser) For(ctx context.Context, f Fault, there []spectrum.Lab, p Paint) (ToDo, error) {
+// For is what to do about each mend of a canvas whose paint is so. On one that is dry they are tried
+// in the simulator before, as [Adviser.Try] tells. told hears how far it has come, from 0 to 1; it may
+// be nil. It ends with ctx.
+func (a *Adviser) For(ctx context.Context, j *Judged, p Paint, told func(share float64)) ([]ToDo, error) {
+	if told == nil {
+		told = func(float64) {}
+	}
+	if all := float64(len(j.Mends)); !p.Wet {
+		if err := a.Try(ctx, j, func(tried int) { told(float64(tried) / all) }); err != nil {
+			return nil, err
+		}
+	}
+	out := make([]ToDo, len(j.Mends))
+	for k, m := range j.Mends {
+		var err error
+		if out[k], err = a.about(ctx, m, j.Colours(k), p); err != nil {
+			return nil, err
+		}
+		if p.Wet {
+			told(float64(k+1) / float64(len(out)))
+		}
+	}
+	return out, nil
+}
+
+// about is what to do about a fault. there is what the photograph shows at every place of the plan's
+// grid, as it is before that mend.
+func (a *Adviser) about(ctx context.Context, m Mend, there []spectrum.Lab, p Paint) (ToDo, error) {
+	f := m.Fault
 	out := ToDo{When: Now, Colours: []Paste{}}
 	cells := a.cells(f)
 	a.when(&out, f, cells, p)
+	if len(m.way.layers) > 0 {
+		says := a.told(&out, m)
+		out.Says = out.begun(says)
+		return out, nil
+	}
 	main := a.mainStep(cells)
 	lay := func(target spectrum.Lab, share float64) error {
 		paste, err := a.paste(ctx, target, mean(there, cells), p.Wet && out.When == Now, float64(len(cells))*sq(a.plan.Plate.Mm)*share)
@@ -120,11 +151,16 @@ func (a *Adviser) For(ctx context.Context, f Fault, there []spectrum.Lab, p Pain
 	if err != nil {
 		return out, err
 	}
-	out.Says = says
-	if first := out.first(); first != "" {
-		out.Says = first + strings.ToLower(says[:1]) + says[1:]
-	}
+	out.Says = out.begun(says)
 	return out, nil
+}
+
+// begun is a sentence with what has to be done or waited for before.
+func (a ToDo) begun(says string) string {
+	if first := a.first(); first != "" {
+		return first + strings.ToLower(says[:1]) + says[1:]
+	}
+	return says
 }
 
 // cells are the places that a fault is mended on, away from the rim of its zone.
@@ -339,7 +375,7 @@ func towards(f Fault) string {
 // paste is a colour to lay where another one is: a mixture of the lesson where one comes near, else
 // one from its palette; on wet paint it goes as much too far as the paint there takes it back.
 func (a *Adviser) paste(ctx context.Context, target, there spectrum.Lab, wet bool, mm2 float64) (Paste, error) {
-	ml := math.Max(0.5, math.Round(20*wasted*mm2*laysThick/1e6)/20)
+	ml := mlOf(mm2)
 	if wet {
 		k := takesUp / (1 - takesUp)
 		target = spectrum.Lab{L: min(97, max(6, target.L+k*(target.L-there.L))), A: target.A + k*(target.A-there.A), B: target.B + k*(target.B-there.B)}
@@ -365,6 +401,9 @@ func (a *Adviser) paste(ctx context.Context, target, there spectrum.Lab, wet boo
 	}
 	return Paste{"", recipe.Name(r.Lab), recipe.Say(recipe.Parts(r.Parts)), r.Parts, r.Colour, r.Lab, r.Delta, ml}, nil
 }
+
+// mlOf is how much is mixed for so many mm² of a mend, ml.
+func mlOf(mm2 float64) float64 { return math.Max(0.5, math.Round(20*wasted*mm2*laysThick/1e6)/20) }
 
 // named are parts with the names of their paints.
 func (a *Adviser) named(parts []paint.Part) []recipe.Amount {

@@ -308,17 +308,20 @@ func TestWhatToDo(t *testing.T) {
 	if len(r.Mends) == 0 {
 		t.Fatal("nothing is found")
 	}
-	there := r.Colours(0)
-	dry, err := a.For(t.Context(), r.Mends[0].Fault, there, look.Paint{})
-	if err != nil || dry.When != look.Now || len(dry.Colours) == 0 || dry.Colours[0].Delta > 3 || dry.Colours[0].Ml <= 0 || !strings.Contains(dry.Says, dry.Tool) {
-		t.Errorf("dry: %v, %+v", err, dry)
+	wet, err := a.For(t.Context(), r.Judged, look.Paint{Wet: true}, nil)
+	if err != nil || wet[0].When == look.Now && !strings.Contains(wet[0].Says, wet[0].Tool) || r.Mends[0].Tried {
+		t.Errorf("wet: %v, %+v", err, wet)
 	}
-	wet, err := a.For(t.Context(), r.Mends[0].Fault, there, look.Paint{Wet: true})
-	if err != nil || wet.When == look.Now && wet.Colours[0].Lab.L >= dry.Colours[0].Lab.L {
-		t.Errorf("wet: %v, %+v: what is laid on wet paint goes further", err, wet)
+	untried := r.Mends[0].Gain
+	dry, err := a.For(t.Context(), r.Judged, look.Paint{}, nil)
+	if err != nil || dry[0].When != look.Now || len(dry[0].Colours) == 0 || dry[0].Colours[0].Ml <= 0 || !strings.Contains(dry[0].Says, dry[0].Tool) {
+		t.Fatalf("dry: %v, %+v", err, dry)
 	}
-	later, err := a.For(t.Context(), r.Mends[0].Fault, there, look.Paint{Days: 6.2})
-	if err != nil || later.When != look.Later || later.Days != 7 || !strings.Contains(later.Says, "7 days") {
+	if m := r.Mends[0]; !m.Tried || m.Gain <= 0 || m.Gain == untried || len(m.Layers()) == 0 {
+		t.Errorf("it was not tried: %+v", m)
+	}
+	later, err := a.For(t.Context(), r.Judged, look.Paint{Days: 6.2}, nil)
+	if err != nil || later[0].When != look.Later || later[0].Days != 7 || !strings.Contains(later[0].Says, "7 days") {
 		t.Errorf("in some days: %v, %+v", err, later)
 	}
 }

@@ -20,7 +20,8 @@ type Plan struct {
 	step   []int16      // the step whose paint shows; -1 for none
 	zone   []int16      // the zone of that
 	plane  []int16
-	steps  int // how many are painted by then
+	steps  int     // how many are painted by then
+	cell   float64 // of the canvas that was rehearsed, mm
 
 	lab    []spectrum.Lab // of every place, a little blurred
 	fine   []spectrum.Lab // less blurred, for edges
@@ -72,7 +73,7 @@ func PlanOf(r *rehearse.Rehearsal, minute float64) *Plan {
 	f, ended := r.At(minute), minute >= r.Lesson.Minutes()
 	raked := plate.Of(r.Show(film.Paint, minute, 0), 0)
 	w, h := max(8, int(math.Round(r.Lesson.Support.Width/Fine))), max(8, int(math.Round(r.Lesson.Support.Height/Fine)))
-	p := &Plan{Lesson: r.Lesson, Plate: raked.Resized(w, h), Wet: make([]float32, w*h), step: make([]int16, w*h), zone: make([]int16, w*h), plane: make([]int16, w*h)}
+	p := &Plan{Lesson: r.Lesson, Plate: raked.Resized(w, h), Wet: make([]float32, w*h), step: make([]int16, w*h), zone: make([]int16, w*h), plane: make([]int16, w*h), cell: f.Cell}
 	p.Plate.Mm = r.Lesson.Support.Width / float64(w)
 	zones := map[string]int16{}
 	for i, z := range r.Lesson.Zones {

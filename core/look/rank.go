@@ -13,6 +13,7 @@ type Verdict struct {
 	Limits Limits   `json:"limits"`
 	Before Differs  `json:"before" doc:"from the plan, as it is"`
 	Mends  []Mend   `json:"mends" doc:"what to mend, in order; each is judged with those before it mended"`
+	Left   []Mend   `json:"left" doc:"what differs, and nothing that one paints over it dry brings nearer to the plan"`
 	After  Differs  `json:"after" doc:"from the plan, when all is mended"`
 	Stop   bool     `json:"stop" doc:"whether nothing is left that one would see"`
 	Says   string   `json:"says"`
@@ -23,6 +24,8 @@ type Verdict struct {
 type Mend struct {
 	Fault
 	After Differs `json:"after" doc:"from the plan, when it is mended"`
+	Tried bool    `json:"tried" doc:"whether it was painted in the simulator, on a dry canvas that looks like the photograph: then its figures are what came of that"`
+	way   way
 }
 
 const (
@@ -42,7 +45,7 @@ type Judged struct {
 // Judge holds a squared up, neutral photograph against its plan. told hears after each mend found;
 // it may be nil. It stops early with the error of ctx.
 func Judge(ctx context.Context, plan *Plan, neutral *plate.Plate, shine []bool, light Lighting, limits Limits, told func(found int)) (*Judged, error) {
-	out := &Judged{Verdict: Verdict{Light: light, Limits: limits, Mends: []Mend{}}, Neutral: neutral, Shine: shine}
+	out := &Judged{Verdict: Verdict{Light: light, Limits: limits, Mends: []Mend{}, Left: []Mend{}}, Neutral: neutral, Shine: shine}
 	if limits.Grey {
 		plan = plan.grey()
 	}
@@ -95,7 +98,7 @@ func (v *view) largest(meant sight, not blind, from Differs, done map[string]boo
 		}
 		raw := from.Mean - after.Mean
 		f.Gain, f.Worst = max(raw/2, raw-f.leaves()), from.Worst-after.Worst
-		best, next = Mend{f.Fault, after}, mended
+		best, next = Mend{Fault: f.Fault, After: after}, mended
 	}
 	return best, next
 }

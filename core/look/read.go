@@ -6,7 +6,6 @@ import (
 	"math"
 	"slices"
 
-	"proxenos/core/lesson"
 	"proxenos/core/plate"
 	"proxenos/core/spectrum"
 )
@@ -212,42 +211,4 @@ func Recognise(photo *plate.Plate, width, height float64, plan *plate.Plate) (Wh
 	found := Find(photo, width, height, plan)
 	l, q := newLikeness(photo, plan, width, height), found.Quad
 	return found, max(l.of(q), l.of(Quad{q[2], q[3], q[0], q[1]}))
-}
-
-// whereRim is how far beyond a fault one paints to be rid of it, mm.
-const whereRim = 2.0
-
-// Where tells where one paints, mm, to be rid of a fault, and which steps of the lesson are done
-// there again.
-func (p *Plan) Where(f Fault) (inside func(x, y float64) bool, again func(lesson.Step) bool) {
-	w, h := p.Plate.W, p.Plate.H
-	in := make([]bool, w*h)
-	for _, i := range f.cells {
-		in[i] = true
-		if f.Kind == Aside {
-			x, y := i%w+int(math.Round(f.Right/p.Plate.Mm)), i/w+int(math.Round(f.Down/p.Plate.Mm))
-			if x >= 0 && y >= 0 && x < w && y < h {
-				in[y*w+x] = true
-			}
-		}
-	}
-	if f.Kind != Value && f.Kind != Colour {
-		in = widened(in, w, h, int(whereRim/p.Plate.Mm))
-	}
-	zones := map[string]bool{}
-	for i, yes := range in {
-		if z := p.zone[i]; yes && z >= 0 {
-			zones[p.zones[z].id] = true
-		}
-	}
-	inside = func(x, y float64) bool {
-		i, j := int(x/p.Plate.Mm), int(y/p.Plate.Mm)
-		return x >= 0 && y >= 0 && i < w && j < h && in[j*w+i]
-	}
-	return inside, func(s lesson.Step) bool {
-		if f.Kind == Lights {
-			return s.Zone == f.Of && s.Where == lesson.Lit
-		}
-		return zones[s.Zone]
-	}
 }

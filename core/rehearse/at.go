@@ -38,6 +38,9 @@ func (r *Rehearsal) ends() float64 {
 // canvas and after the end the finished one. The film must only be read.
 func (r *Rehearsal) At(minute float64) *film.Film {
 	l := r.Lesson
+	if len(l.Steps) == 0 {
+		return r.Final
+	}
 	if minute <= 0 {
 		return r.stages[0].film // which is always kept
 	}

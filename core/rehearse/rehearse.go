@@ -164,21 +164,31 @@ func paintPart(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell floa
 		f.SettleAll()
 		f.Freeze()
 	}
+	last, err := r.carryOn(ctx, f, brushes, m, done, upto, progress)
+	if err != nil {
+		return nil, nil, nil, err
+	}
+	return r, last, m, nil
+}
+
+// carryOn carries out the steps from done up to upto on f, with the tools as they are, and returns
+// the canvas after them.
+func (r *Rehearsal) carryOn(ctx context.Context, f *film.Film, brushes map[string]*mark.Brush, m *meter, done, upto int, progress Progress) (*film.Film, error) {
 	r.Reports = append(r.Reports, make([]Report, upto-done)...)
 	plans, stop := r.planAhead(ctx, done, upto, f.N)
 	defer stop()
 	line := newPipeline(r, f, brushes, m)
 	err := line.paint(ctx, done, upto, plans, func(i int) {
 		if progress != nil {
-			progress(i+1, len(l.Steps))
+			progress(i+1, len(r.Lesson.Steps))
 		}
 	})
 	if err != nil {
-		return nil, nil, nil, err
+		return nil, err
 	}
 	r.last, r.tools = line.base, line.brushes
 	clear(r.regions)
-	return r, line.base, m, nil
+	return line.base, nil
 }
 
 // Surfaces gives the texture of each support.

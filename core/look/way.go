@@ -1,0 +1,345 @@
+package look
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/paint"
+	"proxenos/core/recipe"
+	"proxenos/core/rehearse"
+	"proxenos/core/spectrum"
+)
+
+// A way is how a fault is painted over on a dry canvas: steps of the lesson, done again where it is.
+type way struct {
+	layers []layer
+}
+
+// A layer is a step that is done again in some places.
+type layer struct {
+	rehearse.Layer
+	n   int     // places
+	off float64 // ΔE00 of what it lays from what is meant
+}
+
+// What a way needs.
+const (
+	whereRim  = 2.0 // mm beyond a fault that one paints to be rid of it
+	layerFrom = 12  // places of a zone from which it is worth taking the brush for it
+	cutBy     = 4.0 // times as wide as what one cuts in with is what is cut in
+	deepIn    = 6.0 // mm from its rim at which a place is well within a region
+)
+
+// region is some places of a plan's grid.
+type region struct {
+	in   []bool
+	w, h int
+	mm   float64
+}
+
+// Inside tells whether a place, mm, is in it.
+func (r region) Inside(x, y float64) bool {
+	i, j := int(x/r.mm), int(y/r.mm)
+	return x >= 0 && y >= 0 && i < r.w && j < r.h && r.in[j*r.w+i]
+}
+
+// Deep tells how deep it is in: of a region of places only that it is.
+func (r region) Deep(x, y float64) float64 {
+	if r.Inside(x, y) {
+		return deepIn
+	}
+	return -deepIn
+}
+
+// ways are how a fault may be mended on a dry canvas, the usual way first; none where nobody has one.
+func (a *Adviser) ways(ctx context.Context, f Fault) ([]way, error) {
+	p := a.plan
+	in := p.reached(f)
+	switch f.Kind {
+	case Lights:
+		if f.Is > f.Meant {
+			return some(p.again(in, p.ownZones(in), body)), nil
+		}
+		lit := p.again(in, map[int]bool{f.zone: true}, lights)
+		return some(lit, lit.with(loaded), lit.with(loaded, pressed), lit.with(loaded, pressed, twice)), nil
+	case Corner:
+		under, err := a.cut(ctx, in, map[int]bool{p.mostZone(in): true}, true)
+		front := p.ownZones(in)
+		delete(front, p.mostZone(in))
+		return some(under, under.with(pressed), under.with(pressed, twice), under.with(pressed).then(p.again(in, front, anyStep).with(loaded))), err
+	case Aside:
+		thing := map[int]bool{f.zone: true}
+		others := p.ownZones(in)
+		delete(others, f.zone)
+		lack := p.lacking(f, in)
+		behind, err := a.cut(ctx, p.standing(f, in), others, false)
+		if err != nil {
+			return nil, err
+		}
+		filled, err := a.cut(ctx, lack, thing, false)
+		firm := behind.with(pressed)
+		return some(behind.then(filled), firm.then(filled.with(pressed)), firm.with(twice).then(filled.with(pressed, twice)), firm.then(p.again(lack, thing, anyStep).with(loaded, pressed)), firm), err
+	case Horizon:
+		band := p.wedge(f, levelSoft)
+		along := p.again(band, p.ownZones(band), anyStep)
+		in = p.wedge(f, 0)
+		cut, err := a.cut(ctx, in, p.ownZones(in), false)
+		return some(cut.with(pressed), along, along.with(pressed)), err
+	case Edge:
+		return p.edgeWays(f, in), nil
+	}
+	all := p.again(in, p.ownZones(in), anyStep)
+	shows := p.again(in, p.ownZones(in), p.showing(in))
+	cut, err := a.cut(ctx, in, p.ownZones(in), false)
+	return some(all, shows, shows.with(loaded), cut.with(pressed), all.with(pressed)), err
+}
+
+// cut cuts in over some places what each of some zones is meant to look like there; over all of
+// them, where everywhere is set.
+func (a *Adviser) cut(ctx context.Context, in []bool, zones map[int]bool, everywhere bool) (out way, err error) {
+	p := a.plan
+	for z := range p.zones {
+		if !zones[z] {
+			continue
+		}
+		own := region{make([]bool, len(in)), p.Plate.W, p.Plate.H, p.Plate.Mm}
+		var cells, shown []int
+		for i, yes := range in {
+			if yes && int(p.zone[i]) == z {
+				shown = append(shown, i)
+			}
+			if own.in[i] = yes && (everywhere || int(p.zone[i]) == z); own.in[i] {
+				cells = append(cells, i)
+			}
+		}
+		if len(shown) < layerFrom {
+			continue
+		}
+		paste, err := a.paste(ctx, mean(p.lab, shown), spectrum.Lab{}, false, 1)
+		if err != nil {
+			return way{}, err
+		}
+		b := boxOf(cells, p.Plate.W)
+		tool, ok := p.Lesson.ToolFor(lesson.CutIn, min(float64(b.x1-b.x0), float64(b.y1-b.y0), math.Sqrt(float64(len(cells))))*p.Plate.Mm/cutBy)
+		if !ok {
+			continue
+		}
+		s := lesson.Step{Zone: p.zones[z].id, Where: lesson.Whole, Technique: lesson.CutIn, Tool: tool.ID, Load: lesson.FullLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1.4, Minutes: 2}
+		out.layers = append(out.layers, layer{rehearse.Layer{Step: s, Place: p.placeAround(z, b), Mixed: &lesson.Mixture{Name: paste.Name, Parts: parts(paste.Parts)}, Only: own}, len(cells), paste.Delta})
+	}
+	return out, nil
+}
+
+// placeAround is a rectangle of the canvas as a zone, as far off as another one.
+func (p *Plan) placeAround(zone int, b box) *lesson.Zone {
+	mm := p.Plate.Mm
+	x0, y0 := max(0, float64(b.x0)*mm-whereRim), max(0, float64(b.y0)*mm-whereRim)
+	x1, y1 := min(p.Lesson.Support.Width, float64(b.x1+1)*mm+whereRim), min(p.Lesson.Support.Height, float64(b.y1+1)*mm+whereRim)
+	return &lesson.Zone{Name: p.zones[zone].name, Plane: p.Lesson.Zones[zone].Plane, Kind: lesson.Field, Outline: []lesson.Point{{X: x0, Y: y0}, {X: x1, Y: y0}, {X: x1, Y: y1}, {X: x0, Y: y1}}}
+}
+
+// parts are those of a paste as a mixture has them.
+func parts(of []recipe.Amount) []paint.Part {
+	out := make([]paint.Part, len(of))
+	for i, a := range of {
+		out[i] = paint.Part{Paint: a.Paint, Parts: a.Parts}
+	}
+	return out
+}
+
+// some are those ways that have something to do.
+func some(all ...way) (out []way) {
+	for _, w := range all {
+		if len(w.layers) > 0 {
+			out = append(out, w)
+		}
+	}
+	return out
+}
+
+// reached are the places on which a fault is painted over.
+func (p *Plan) reached(f Fault) []bool {
+	w, h := p.Plate.W, p.Plate.H
+	in := make([]bool, w*h)
+	for _, i := range f.cells {
+		in[i] = true
+		if f.Kind == Aside {
+			x, y := i%w+int(math.Round(f.Right/p.Plate.Mm)), i/w+int(math.Round(f.Down/p.Plate.Mm))
+			if x >= 0 && y >= 0 && x < w && y < h {
+				in[y*w+x] = true
+			}
+		}
+	}
+	if f.Kind == Value || f.Kind == Colour || f.Kind == Edge {
+		return in
+	}
+	return widened(in, w, h, int(whereRim/p.Plate.Mm))
+}
+
+// standing are the places where a thing stands aside and is not to be, with their rim.
+func (p *Plan) standing(f Fault, in []bool) []bool {
+	out := make([]bool, len(in))
+	for i, yes := range in {
+		out[i] = yes && int(p.zone[i]) != f.zone
+	}
+	return out
+}
+
+// lacking are the places of a thing that stands aside where it is to be and is not.
+func (p *Plan) lacking(f Fault, in []bool) []bool {
+	w, h := p.Plate.W, p.Plate.H
+	is := make([]bool, w*h)
+	for _, i := range f.cells {
+		x, y := i%w+int(math.Round(f.Right/p.Plate.Mm)), i/w+int(math.Round(f.Down/p.Plate.Mm))
+		if x >= 0 && y >= 0 && x < w && y < h {
+			is[y*w+x] = true
+		}
+	}
+	out := make([]bool, w*h)
+	for i := range out {
+		out[i] = in[i] && !is[i]
+	}
+	return widened(out, w, h, 1)
+}
+
+// leansFrom is by how many mm something along a tilted horizon is off where it is painted again.
+const leansFrom = 1.0
+
+// wedge are the places between the horizon as it is to be and as it runs; with a reach, mm, those
+// above and below it that are off as well because they go with it.
+func (p *Plan) wedge(f Fault, reach float64) []bool {
+	w, h := p.Plate.W, p.Plate.H
+	in := make([]bool, w*h)
+	slope := math.Tan(f.Is * degree)
+	for i := range in {
+		x, y := (float64(i%w)+0.5)*p.Plate.Mm, (float64(i/w)+0.5)*p.Plate.Mm
+		off, d := slope*(x-p.Lesson.Support.Width/2), y-p.Lesson.View.Horizon
+		if reach > 0 {
+			in[i] = math.Abs(off)*math.Exp(-sq(d/reach)) >= leansFrom
+		} else {
+			in[i] = d >= min(0, off)-whereRim && d <= max(0, off)+whereRim
+		}
+	}
+	return in
+}
+
+// ownZones are the zones that show in some places, as the plan has them.
+func (p *Plan) ownZones(in []bool) map[int]bool {
+	n := map[int]int{}
+	for i, yes := range in {
+		if z := int(p.zone[i]); yes && z >= 0 {
+			n[z]++
+		}
+	}
+	out := map[int]bool{}
+	for z, k := range n {
+		if k >= layerFrom {
+			out[z] = true
+		}
+	}
+	return out
+}
+
+// mostZone is the zone that shows on most of some places; -1 for none.
+func (p *Plan) mostZone(in []bool) int {
+	n, best := map[int]int{}, -1
+	for i, yes := range in {
+		if z := int(p.zone[i]); yes && z >= 0 {
+			n[z]++
+			if best < 0 || n[z] > n[best] {
+				best = z
+			}
+		}
+	}
+	return best
+}
+
+// showing takes the steps that show in some places, and what blends without paint.
+func (p *Plan) showing(in []bool) func(lesson.Step) bool {
+	n, all := map[int16]int{}, 0
+	for i, yes := range in {
+		if yes && p.step[i] >= 0 {
+			n[p.step[i]]++
+			all++
+		}
+	}
+	return func(s lesson.Step) bool {
+		return len(s.Mixtures) > 0 && n[int16(p.Lesson.Step(s.ID))] >= max(layerFrom, all/20)
+	}
+}
+
+// again are the steps of some zones, each done again where its own zone is to show in some places.
+func (p *Plan) again(in []bool, zones map[int]bool, takes func(lesson.Step) bool) way {
+	out := way{}
+	own := map[int]region{}
+	for _, s := range p.Lesson.Steps[:p.steps] {
+		z := slices.IndexFunc(p.Lesson.Zones, func(z lesson.Zone) bool { return z.ID == s.Zone })
+		if z < 0 || !zones[z] || !s.Technique.Marks() || s.Medium.Acrylic || !takes(s) {
+			continue
+		}
+		if _, known := own[z]; !known {
+			own[z] = region{make([]bool, len(in)), p.Plate.W, p.Plate.H, p.Plate.Mm}
+			for i, yes := range in {
+				own[z].in[i] = yes && int(p.zone[i]) == z
+			}
+		}
+		n := 0
+		for _, yes := range own[z].in {
+			if yes {
+				n++
+			}
+		}
+		if n >= layerFrom {
+			out.layers = append(out.layers, layer{rehearse.Layer{Step: s, Like: s.ID, Only: own[z]}, n, 0})
+		}
+	}
+	return out
+}
+
+// edgeWays are how an edge is softened or cut on a dry canvas.
+func (p *Plan) edgeWays(f Fault, in []bool) []way {
+	all := p.again(in, p.ownZones(in), p.showing(in))
+	over := all
+	over.layers = slices.Clone(all.layers)
+	technique := lesson.Scumble
+	if f.Is > f.Meant {
+		technique = lesson.CutIn
+	}
+	for k := range over.layers {
+		s := &over.layers[k].Step
+		if tool, ok := p.Lesson.ToolFor(technique, 12); ok {
+			s.Technique, s.Tool, over.layers[k].Like = technique, tool.ID, ""
+		}
+	}
+	return some(over, all)
+}
+
+func anyStep(lesson.Step) bool  { return true }
+func lights(s lesson.Step) bool { return s.Where == lesson.Lit && len(s.Mixtures) > 0 }
+func body(s lesson.Step) bool   { return s.Where != lesson.Lit && len(s.Mixtures) > 0 }
+
+func loaded(s *lesson.Step) { s.Load = lesson.FullLoad }
+func pressed(s *lesson.Step) {
+	s.Pressure = lesson.Firmly
+}
+func twice(s *lesson.Step) { s.Cover = min(3, 2*s.Cover) }
+
+// with is the way with every step that lays paint changed.
+func (w way) with(changes ...func(*lesson.Step)) way {
+	out := way{slices.Clone(w.layers)}
+	for k := range out.layers {
+		for _, change := range changes {
+			if s := &out.layers[k].Step; len(s.Mixtures) > 0 || out.layers[k].Mixed != nil {
+				change(s)
+			}
+		}
+	}
+	return out
+}
+
+// then is one way after another.
+func (w way) then(next way) way {
+	return way{append(slices.Clone(w.layers), next.layers...)}
+}
