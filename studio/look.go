@@ -227,7 +227,7 @@ const sawTries = 5
 
 // saw keeps what was seen in a photograph with its canvas, whoever writes to it meanwhile.
 func (r Room) saw(ctx context.Context, of, photo string, l *Looked) error {
-	seen := canvas.Look{On: time.Now().UTC().Format(time.DateOnly), Photo: photo, Made: l.Made, Before: l.Report.Before.Mean, After: l.Report.After.Mean, Stop: l.Report.Stop, Faults: []canvas.Faulty{}}
+	seen := canvas.Look{On: time.Now().UTC().Format(time.DateOnly), Photo: photo, Made: l.Made, Before: l.Report.Before.All, After: l.Report.After.All, Stop: l.Report.Stop, Faults: []canvas.Faulty{}}
 	for k, m := range l.Report.Mends {
 		seen.Faults = append(seen.Faults, canvas.Faulty{ID: m.ID, Says: m.Says, Do: l.Advice[k].Says, Gain: m.Gain})
 	}

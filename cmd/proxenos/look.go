@@ -140,13 +140,21 @@ func writeRead(out io.Writer, r *look.Reading, advice []look.ToDo) {
 			fmt.Fprintln(out, s)
 		}
 	}
-	fmt.Fprintf(out, "from 2.5 m it differs from its plan by ΔE %.2f; mended by %.2f\n%s\n", r.Before.Mean, r.After.Mean, r.Says)
+	fmt.Fprintf(out, "from 2.5 m it differs from its plan by ΔE %.2f; mended by %.2f\n%s\n", r.Before.All, r.After.All, r.Says)
 	for i, m := range r.Mends {
-		fmt.Fprintf(out, "%2d. %s (ΔE %.2f less)\n", i+1, m.Says, m.Gain)
+		fmt.Fprintf(out, "%2d. %s (ΔE %.2f less%s)\n", i+1, m.Says, m.Gain, map[bool]string{true: ", tried on a dry canvas like it"}[m.Tried])
 		fmt.Fprintf(out, "    %s\n", advice[i].Says)
 		for _, c := range advice[i].Colours {
 			fmt.Fprintf(out, "    %s: %s, about %.1f ml\n", c.Name, c.Says, c.Ml)
 		}
+	}
+	writeLeft(out, r.Left)
+}
+
+// writeLeft says what differs and is better left.
+func writeLeft(out io.Writer, left []look.Mend) {
+	for _, m := range left {
+		fmt.Fprintf(out, " -  %s Leave it: painting over it dry brings it no nearer.\n", m.Says)
 	}
 }
 

@@ -41,7 +41,7 @@ type Fault struct {
 	W     float64      `json:"w" doc:"how wide and high it is, mm"`
 	H     float64      `json:"h"`
 	Area  float64      `json:"area" doc:"share of the picture that is mended"`
-	Gain  float64      `json:"gain" doc:"mean ΔE00 from the plan that goes away when it is painted again, from 2.5 m"`
+	Gain  float64      `json:"gain" doc:"how much of the ΔE00 from the plan goes away when it is painted again, from 2.5 m, the mean and a tenth of the worst"`
 	Worst float64      `json:"worstGain" doc:"the same of the worst twentieth"`
 	Off   spectrum.Lab `json:"off" doc:"by how much its colour is off on the mean"`
 	Right float64      `json:"right,omitempty" doc:"mm that it stands too far right"`

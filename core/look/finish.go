@@ -3,59 +3,50 @@ package look
 import (
 	"proxenos/core/plate"
 	"proxenos/core/rehearse"
+	"proxenos/core/spectrum"
 )
 
 // Added is by how much a step of a rehearsal changes the picture for an eye that stands back.
 type Added struct {
 	Step    int     `json:"step" doc:"from 0"`
 	Changes Differs `json:"changes"`
-	Where   float64 `json:"where" doc:"ΔE00 on the mean where it changes anything at all"`
+	Area    float64 `json:"area" doc:"cm² that it changes by more than an eye tells apart"`
 	Sees    bool    `json:"sees" doc:"whether one sees it"`
 }
 
+// What somebody sees from where they stand back: a place that changes by ΔE00 2, twice a just
+// noticeable difference, for it lies among marks and not beside itself, and as much of it as a dot of
+// 5 mm, 7 minutes of arc from 2.5 m: sharp eyes tell letters of 5. Working defaults.
 const (
-	mostAdded  = 12
-	addedLeast = 0.012 // mean ΔE00 over the picture from which a step is seen
-	addedWhere = 2.0   // or where it changes anything
-	addedAny   = 0.5   // ΔE00 from which a place is changed
+	Noticed   = 2.0 // ΔE00
+	AddsLeast = 0.2 // cm²
+	mostAdded = 12
 )
 
 // Adds are by how much the last steps of a rehearsal that lay paint change the picture, the last
-// one first, twelve at most.
+// one first, up to the first that somebody sees, twelve at most.
 func Adds(r *rehearse.Rehearsal) (out []Added) {
 	after := Seen(plate.OfFilm(r.Final, Fine))
 	for i := len(r.Lesson.Steps) - 1; i >= 0 && len(out) < mostAdded; i-- {
-		s := r.Lesson.Steps[i]
-		if s.Technique.Idle() {
+		if r.Lesson.Steps[i].Technique.Idle() {
 			continue
 		}
 		before := Seen(plate.OfFilm(r.At(r.Lesson.Start(i)), Fine))
 		a := Added{Step: i, Changes: differ(after, before, nil)}
-		unchanged := make([]bool, len(after.Lab))
-		any := false
-		for k := range unchanged {
-			d := after.Lab[k]
-			d.L, d.A, d.B = d.L-before.Lab[k].L, d.A-before.Lab[k].A, d.B-before.Lab[k].B
-			unchanged[k] = size(d) < addedAny
-			any = any || !unchanged[k]
+		places := 0
+		for k := range after.Lab {
+			if spectrum.DeltaE(after.Lab[k], before.Lab[k]) > Noticed {
+				places++
+			}
 		}
-		if any {
-			a.Where = differ(after, before, unchanged).Mean
-		}
-		a.Sees = a.Changes.Mean >= addedLeast || a.Where >= addedWhere
+		l := r.Lesson.Support
+		a.Area = float64(places) / float64(len(after.Lab)) * l.Width * l.Height / 100
+		a.Sees = a.Area >= AddsLeast
 		out = append(out, a)
+		if a.Sees {
+			break
+		}
 		after = before
 	}
 	return out
-}
-
-// StopAfter is the step after which the picture is done, from 0: the last one that one sees from
-// where one stands back.
-func StopAfter(r *rehearse.Rehearsal) int {
-	for _, a := range Adds(r) {
-		if a.Sees {
-			return a.Step
-		}
-	}
-	return len(r.Lesson.Steps) - 1
 }

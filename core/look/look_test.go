@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"proxenos/core/camera"
+	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/look"
 	"proxenos/core/plate"
@@ -329,19 +330,16 @@ func TestWhatToDo(t *testing.T) {
 // The last steps of a script that nobody sees are told.
 func TestWhenToStop(t *testing.T) {
 	l := sample.Lesson()
-	extra := l.Steps[3]
-	extra.ID, extra.Cover = "more", 0.02
+	extra := sample.Step("more", "sky", lesson.LinerPull, "liner", "sky") // sky on sky
+	extra.Cover, extra.Load, extra.Pressure = 0.02, lesson.ThinLoad, lesson.Barely
 	l.Steps = append(l.Steps, extra)
 	r, err := rehearse.Run(t.Context(), l, 1, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
 	adds := look.Adds(r)
-	if adds[0].Step != 4 || adds[0].Changes.Mean >= adds[1].Changes.Mean || !adds[len(adds)-1].Sees {
+	if len(adds) != 2 || adds[0].Step != 4 || adds[0].Sees || adds[0].Area >= look.AddsLeast || adds[1].Step != 3 || !adds[1].Sees {
 		t.Errorf("%+v", adds)
-	}
-	if adds[0].Sees != (look.StopAfter(r) == 4) {
-		t.Errorf("stop after %d of %+v", look.StopAfter(r), adds)
 	}
 }
 

@@ -25,6 +25,7 @@ type Mend struct {
 	Fault
 	After Differs `json:"after" doc:"from the plan, when it is mended"`
 	Tried bool    `json:"tried" doc:"whether it was painted in the simulator, on a dry canvas that looks like the photograph: then its figures are what came of that"`
+	mean  float64 // of the gain
 	way   way
 }
 
@@ -92,12 +93,11 @@ func (v *view) largest(meant sight, not blind, from Differs, done map[string]boo
 		}
 		mended := f.mend(v.p)
 		after := sightOf(mended).from(meant, not)
-		gain := from.weighed() - after.weighed()
-		if gain < leastGain || next != nil && gain <= from.weighed()-best.After.weighed() {
+		gain := from.All - after.All
+		if gain < leastGain || next != nil && gain <= from.All-best.After.All {
 			continue
 		}
-		raw := from.Mean - after.Mean
-		f.Gain, f.Worst = max(raw/2, raw-f.leaves()), from.Worst-after.Worst
+		f.Gain, f.Worst = max(gain/2, gain-f.leaves()), from.Worst-after.Worst
 		best, next = Mend{Fault: f.Fault, After: after}, mended
 	}
 	return best, next
@@ -137,6 +137,8 @@ func (r Verdict) says() string {
 		return r.Limits.Says[0]
 	case r.Alike < unlike:
 		return "This does not look like the picture of this lesson: see that it is the right photograph, and the right way up."
+	case r.Stop && len(r.Left) > 0:
+		return "What still differs would not come nearer to the plan by painting over it now that it is dry. Stop here."
 	case r.Stop:
 		return "Nothing is left that one would see from two and a half metres. Stop here."
 	case len(r.Mends) == 1:

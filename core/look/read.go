@@ -150,10 +150,11 @@ func groundOf(plan *Plan) spectrum.Lab {
 }
 
 // Zones are the mean colours of the zones of a plan in a picture on its grid, by id, of those large
-// enough to be judged; what is true in not is left out.
+// enough to be judged, averaged over as much as two pictures are that are compared; what is true in
+// not is left out.
 func (p *Plan) Zones(of *plate.Plate, not []bool) map[string]spectrum.Lab {
 	out := map[string]spectrum.Lab{}
-	lab := labs(of)
+	lab := labs(of.Blur(colourBlur / of.Mm))
 	for _, z := range p.zones {
 		var seen []int
 		for _, i := range z.core {
@@ -187,9 +188,10 @@ func (p *Plan) Lit() (out []string) {
 }
 
 // DiffersFrom is by how much a picture on the grid of a plan differs from it, as it is seen.
-func DiffersFrom(p *Plan, of *plate.Plate) Differs {
-	return sightOf(of).from(sightOf(p.Plate), blind{})
-}
+func DiffersFrom(p *Plan, of *plate.Plate) Differs { return Between(of, p.Plate) }
+
+// Between is by how much two pictures of one grid differ, as they are seen.
+func Between(a, b *plate.Plate) Differs { return sightOf(a).from(sightOf(b), blind{}) }
 
 // softLeast is the width, mm, from which an edge of the plan is soft enough that a hard one is a fault.
 const softLeast = 4.5

@@ -61,17 +61,18 @@ func (s sight) notIn(in []bool, w, h int) blind {
 // from is by how much a sight differs from another: half of it as it is, half squinting.
 func (s sight) from(o sight, n blind) Differs {
 	a, b := differ(s.plain, o.plain, n.plain), differ(s.squint, o.squint, n.squint)
-	return Differs{(a.Mean + b.Mean) / 2, (a.Worst + b.Worst) / 2}
+	return differs((a.Mean+b.Mean)/2, (a.Worst+b.Worst)/2)
 }
 
 // Differs is by how much two pictures differ to an eye.
 type Differs struct {
 	Mean  float64 `json:"mean" doc:"ΔE00 over the whole picture"`
 	Worst float64 `json:"worst" doc:"ΔE00 that one place in twenty exceeds"`
+	All   float64 `json:"all" doc:"the figure that decides: the mean and a tenth of the worst"`
 }
 
-// weighed is one figure of both.
-func (d Differs) weighed() float64 { return d.Mean + worstCounts*d.Worst }
+// differs is a difference of a mean and a worst one.
+func differs(mean, worst float64) Differs { return Differs{mean, worst, mean + worstCounts*worst} }
 
 // differ compares two pictures as they are seen; what is true in not does not count.
 func differ(a, b *picture.Picture, not []bool) (d Differs) {
@@ -89,8 +90,7 @@ func differ(a, b *picture.Picture, not []bool) (d Differs) {
 	}
 	d.Mean /= float64(len(all))
 	slices.Sort(all)
-	d.Worst = all[int(worstShare*float64(len(all)-1))]
-	return d
+	return differs(d.Mean, all[int(worstShare*float64(len(all)-1))])
 }
 
 // coarser is a map of places of one grid on another, coarser one: true where any is.

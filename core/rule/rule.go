@@ -131,7 +131,7 @@ func All() []Rule {
 	return []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight,
 		baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved,
 		dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, overlit, whiteEarly,
-		focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side,
+		focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side, gain,
 		over, hand, clash, late, towel, idleTime, noPause, churn, pace, missing, scarce}
 }
 

@@ -61,6 +61,12 @@ func TestEveryRuleSpeaksInItsPlace(t *testing.T) {
 				l.Zones = append(l.Zones, lesson.Zone{ID: "image", Name: "Image", Plane: "near", Kind: lesson.Image, Of: "ridge", Outline: l.Zones[2].Outline})
 				add(l, "image", "image", lesson.PullDown, "flat20", "ridge")
 			}, least: 2, most: 2}, // image, sky, ridge: two steps too early
+		{rule: "finish.gain",
+			trips: func(l *lesson.Lesson) {
+				s := add(l, "more", "sky", lesson.LinerPull, "liner", "sky") // sky on sky
+				s.Load, s.Pressure, s.Cover = lesson.ThinLoad, lesson.Barely, 0.02
+			},
+			near: func(l *lesson.Lesson) { add(l, "more", "trees", lesson.Dab, "knife", "light") }, most: 0.2},
 		{rule: "order.values",
 			trips: func(l *lesson.Lesson) { l.Steps[2], l.Steps[3] = l.Steps[3], l.Steps[2] },
 			near:  func(l *lesson.Lesson) {}},

@@ -47,6 +47,9 @@ func Write(out io.Writer, r Report, f paper.Format) error {
 	for i, m := range r.Read.Mends {
 		blocks = append(blocks, paper.Tick{Text: fmt.Sprintf("%d. %s", i+1, m.Says), More: r.todo(i)})
 	}
+	for _, m := range r.Read.Left {
+		blocks = append(blocks, paper.Para{Text: m.Says + " Leave it: painting over it dry brings it no nearer."})
+	}
 	if r.Alone != nil {
 		for i, m := range r.Alone.Remarks {
 			blocks = append(blocks, paper.Tick{Text: fmt.Sprintf("%d. %s", i+1, m.Says), More: m.Remedy})
@@ -71,7 +74,7 @@ func (r Report) says() string {
 	}
 	text := r.Read.Says
 	if len(r.Read.Mends) > 0 {
-		text += fmt.Sprintf(" From two and a half metres it differs from its plan by ΔE %.1f; mended, by %.1f.", r.Read.Before.Mean, r.Read.After.Mean)
+		text += fmt.Sprintf(" From two and a half metres it differs from its plan by ΔE %.1f; mended, by %.1f.", r.Read.Before.All, r.Read.After.All)
 	}
 	for _, s := range append([]string{r.Read.Light.Says}, r.Read.Limits.Says...) {
 		if s != "" {
@@ -83,7 +86,11 @@ func (r Report) says() string {
 
 // todo is what to do about a mend, and what it brings.
 func (r Report) todo(i int) string {
-	text := fmt.Sprintf("Brings ΔE %.2f of %.2f.", r.Read.Mends[i].Gain, r.Read.Before.Mean)
+	text := fmt.Sprintf("Brings ΔE %.2f of %.2f", r.Read.Mends[i].Gain, r.Read.Before.All)
+	if r.Read.Mends[i].Tried {
+		text += ", tried on a dry canvas like this one"
+	}
+	text += "."
 	if i < len(r.Advice) {
 		text = r.Advice[i].Says + " " + text
 		for _, c := range r.Advice[i].Colours {

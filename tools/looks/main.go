@@ -27,6 +27,7 @@ type trial struct {
 	bare bool
 	hand lesson.Level
 	keep string
+	kind string
 	rng  *rand.Rand
 	plan *rehearse.Rehearsal
 	look *look.Plan
@@ -39,6 +40,7 @@ func main() {
 	flag.Uint64Var(&t.seed, "seed", 1, "of chance")
 	flag.BoolVar(&t.bare, "bare", false, "without tape")
 	flag.StringVar((*string)(&t.hand), "hand", "", "who paints: first, some, experienced; empty for as it is written")
+	flag.StringVar(&t.kind, "kind", "", "the one kind of fault that is planted; empty for each")
 	flag.StringVar(&t.keep, "keep", "", "folder to leave photographs in that were read wrongly")
 	flag.Parse()
 	for _, file := range flag.Args() {
@@ -75,6 +77,14 @@ func (t *trial) run(ctx context.Context, file string, what []string) error {
 		}
 	}
 	return nil
+}
+
+// kinds are those of the faults that are planted.
+func (t *trial) kinds() []camera.Kind {
+	if t.kind != "" {
+		return []camera.Kind{camera.Kind(t.kind)}
+	}
+	return camera.Kinds()
 }
 
 // conditions are those of the next photograph.

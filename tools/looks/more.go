@@ -265,7 +265,7 @@ func (t *trial) corner(f camera.Fault, c *camera.Canvas) float64 {
 
 // faults that are planted are found first how often.
 func (t *trial) faults(ctx context.Context) error {
-	for _, k := range camera.Kinds() {
+	for _, k := range t.kinds() {
 		first, later, none, tried := 0, 0, 0, 0
 		for i := range t.n {
 			canvas, f, err := t.plant(ctx, k, camera.Hand{Level: t.hand, Seed: t.seed + uint64(i)})
@@ -304,7 +304,7 @@ func (t *trial) faults(ctx context.Context) error {
 
 // size is by how much a canvas with a fault differs from the plan, on the canvas itself.
 func (t *trial) size(canvas *camera.Canvas) float64 {
-	return look.DiffersFrom(t.look, canvas.Look().Resized(t.look.Plate.W, t.look.Plate.H)).Mean
+	return look.DiffersFrom(t.look, canvas.Look().Resized(t.look.Plate.W, t.look.Plate.H)).All
 }
 
 // pairs of faults are ranked as they are large how often.
@@ -360,14 +360,15 @@ func (t *trial) pairs(ctx context.Context) error {
 }
 
 // mends as they are promised by what was tried on a dry canvas that looks like the photograph, and as
-// they come out once the same is painted on the canvas itself when it has dried.
+// they come out once the same is painted on the canvas itself when it has dried, against one without the fault that
+// has dried as long.
 func (t *trial) mends(ctx context.Context) error {
 	adviser, err := look.NewAdviser(t.look)
 	if err != nil {
 		return err
 	}
 	within, tried, left := 0, 0, 0
-	for _, k := range camera.Kinds() {
+	for _, k := range t.kinds() {
 		for i := range t.n {
 			canvas, f, err := t.plant(ctx, k, camera.Hand{Level: t.hand, Seed: t.seed + uint64(i)})
 			if err != nil {
@@ -400,11 +401,19 @@ func (t *trial) mends(ctx context.Context) error {
 				return err
 			}
 			tried++
-			came := t.size(dry) - t.size(mended)
+			sound, err := camera.Paint(ctx, t.plan, camera.Hand{Level: t.hand, Seed: t.seed + uint64(i)})
+			if err != nil {
+				return err
+			}
+			if sound, err = camera.Mend(ctx, sound, nil); err != nil {
+				return err
+			}
+			was, is := look.Between(t.shown(dry), t.shown(sound)).All, look.Between(t.shown(mended), t.shown(sound)).All
+			came := was - is
 			if math.Abs(came-m.Gain) <= 0.2*m.Gain {
 				within++
 			} else {
-				fmt.Printf("    %s of %+v: promised %.3f, came %.3f; read as %.3f before, is %.3f\n", m.ID, f, m.Gain, came, j.Before.Mean, t.size(dry))
+				fmt.Printf("    %s of %+v: promised %.3f, came %.3f; from %.3f to %.3f\n", m.ID, f, m.Gain, came, was, is)
 			}
 		}
 	}

@@ -246,7 +246,7 @@ function Show({ on, seen, ticked, tick, busy, look, alone }: ShowProps) {
             <p>{seen.report.says}</p>
             {!seen.report.stop && seen.report.mends.length > 0 && (
               <p className="text-quiet">
-                From 2.5 m, squinting now and then, it differs from its plan by ΔE {figure(seen.report.before.mean, 2)}; with all of it mended by {figure(seen.report.after.mean, 2)}. Then stop.
+                From 2.5 m, squinting now and then, it differs from its plan by ΔE {figure(seen.report.before.all, 2)}; with all of it mended by {figure(seen.report.after.all, 2)}. Then stop.
               </p>
             )}
             <Mends seen={seen} ticked={ticked} chosen={chosen} choose={setChosen} tick={tick} busy={busy} />

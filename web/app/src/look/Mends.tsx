@@ -26,7 +26,7 @@ export function Mends({ seen, ticked, chosen, choose, tick, busy }: Props) {
                   {i + 1}. {m.says}
                 </span>
                 <span className="block text-quiet">
-                  Brings ΔE {figure(m.gain, 2)} of {figure(verdict.before.mean, 2)}
+                  Brings ΔE {figure(m.gain, 2)} of {figure(verdict.before.all, 2)}
                 </span>
               </button>
               {todo && (chosen === i + 1 || i === 0) && (
