@@ -28,7 +28,7 @@ func (s State) Ended() bool { return s != Waiting && s != Running }
 type Job struct {
 	ID       string `db:"id"`
 	StudioID string `db:"studio_id"`
-	LessonID string `db:"lesson_id"`
+	LessonID string `db:"lesson_id"` // empty for what is about no lesson
 	Kind     string `db:"kind"`
 	Same     string `db:"same"`    // what is asked: while it is under way, who asks for the same gets this one
 	Request  string `db:"request"` // JSON
@@ -52,7 +52,7 @@ const MostWaiting = 200
 // stream may be on its way.
 const comesWithin = 20 * time.Second
 
-const jobColumns = `id, studio_id, lesson_id, kind, same, request, batch, bound, state, said, result, problem, tries, stop`
+const jobColumns = `id, studio_id, coalesce(lesson_id, '') as lesson_id, kind, same, request, batch, bound, state, said, result, problem, tries, stop`
 
 // Ask takes a job in, or lets the one rise that is the same and under way; fresh says which.
 // Watcher names who waits for it; nobody when it is empty.
@@ -87,7 +87,7 @@ func (s *Store) Ask(ctx context.Context, j Job, watcher string) (out Job, fresh 
 		}
 		fresh = true
 		err = tx.GetContext(ctx, &out, `insert into job (id, studio_id, lesson_id, kind, same, request, batch, bound, watchers, watched_at)
-			values ($1, $2, $3, $4, $5, $6, $7, $8, $9, clock_timestamp() + $10 * interval '1 second') returning `+jobColumns,
+			values ($1, $2, nullif($3, ''), $4, $5, $6, $7, $8, $9, clock_timestamp() + $10 * interval '1 second') returning `+jobColumns,
 			newID(), j.StudioID, j.LessonID, j.Kind, j.Same, j.Request, j.Batch, j.Bound, watchers, comesWithin.Seconds())
 	}
 	if err != nil {

@@ -36,18 +36,19 @@ const (
 	PupilsJob   = "pupils"
 	LookJob     = "look"
 	CameraJob   = "camera"
+	RulesJob    = "rules"
 )
 
 // Kinds are all of them.
 func Kinds() []string {
-	return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob, PrintJob, RescueJob, LateJob, PupilsJob, LookJob, CameraJob}
+	return []string{RehearseJob, TryJob, RankJob, MendJob, OrderJob, FitJob, PrintJob, RescueJob, LateJob, PupilsJob, LookJob, CameraJob, RulesJob}
 }
 
 // Asked is what a job is asked for. Which fields count depends on its kind.
 type Asked struct {
-	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one"`
-	Lesson  string          `json:"lesson" maxLength:"40"`
-	From    int             `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that it is about"`
+	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera,rules" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one, judge a photograph by the rules of pictures alone"`
+	Lesson  string          `json:"lesson,omitempty" maxLength:"40" doc:"rules: nothing"`
+	From    int             `json:"from,omitempty" minimum:"1" maximum:"2147483647" doc:"the revision that it is about; rules: nothing"`
 	Edit    *lesson.AnyEdit `json:"edit,omitempty" doc:"try: what is tried"`
 	At      *rehearse.Spot  `json:"at,omitempty" doc:"try: where to look, mm; the whole canvas when left out"`
 	Rule    string          `json:"rule,omitempty" maxLength:"60" doc:"rank: of which finding"`
@@ -59,8 +60,8 @@ type Asked struct {
 	Trouble rescue.Trouble  `json:"trouble,omitempty" maxLength:"20" doc:"rescue: what went wrong"`
 	Number  int             `json:"number,omitempty" minimum:"0" maximum:"20000" doc:"rescue, late: how much had happened when it was asked"`
 	Print   *handout.Order  `json:"print,omitempty" doc:"print: which handouts, and how"`
-	Canvas  string          `json:"canvas,omitempty" maxLength:"40" doc:"look, camera: which canvas; lesson and from are those it was painted after"`
-	Corners []float64       `json:"corners,omitempty" maxItems:"8" doc:"look: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out"`
+	Canvas  string          `json:"canvas,omitempty" maxLength:"40" doc:"look, camera, rules: which canvas; lesson and from are those it was painted after"`
+	Corners []float64       `json:"corners,omitempty" maxItems:"8" doc:"look, rules: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out"`
 	Light   string          `json:"light,omitempty" maxLength:"10" doc:"look: what tells of the light: tape, ground, plan or itself; the best there is when left out"`
 	Watcher string          `json:"watcher,omitempty" maxLength:"40" doc:"the stream of events that waits for it; when that ends it is stopped"`
 }
@@ -141,7 +142,7 @@ func (a *Asked) Check() error {
 		need(a.Step >= 0 && a.Step < 500, "step", "name the step that went wrong")
 	case LateJob, PupilsJob:
 		need(a.Class != "", "class", "name the class")
-	case LookJob, CameraJob:
+	case LookJob, CameraJob, RulesJob:
 		need(a.Canvas != "", "canvas", "name the canvas")
 		if len(a.Corners) != 0 && quadOf(a.Corners) == nil {
 			faults = append(faults, lesson.Fault{Path: "corners", Problem: fmt.Sprintf("are %d numbers", len(a.Corners)), Cure: "give eight, or none"})
@@ -153,7 +154,13 @@ func (a *Asked) Check() error {
 	default:
 		faults = append(faults, lesson.Fault{Path: "kind", Problem: fmt.Sprintf("is %q", a.Kind), Cure: fmt.Sprintf("use one of %v", Kinds())})
 	}
-	need(a.From > 0, "from", "say which revision it is about")
+	if a.Kind == RulesJob {
+		if a.Lesson != "" || a.From != 0 {
+			faults = append(faults, lesson.Fault{Path: "lesson", Problem: "is given", Cure: "leave lesson and from out: no lesson is asked"})
+		}
+	} else {
+		need(a.From > 0, "from", "say which revision it is about")
+	}
 	if len(faults) > 0 {
 		return faults
 	}
@@ -167,7 +174,7 @@ func (a Asked) Job(studio string) (store.Job, error) {
 	if err != nil {
 		return store.Job{}, err
 	}
-	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: slices.Contains([]string{MendJob, FitJob, PrintJob, PupilsJob}, a.Kind), Bound: a.Kind != MendJob && a.Kind != PupilsJob}, nil
+	return store.Job{StudioID: studio, LessonID: a.Lesson, Kind: a.Kind, Same: studio + " " + string(request), Request: string(request), Batch: slices.Contains([]string{MendJob, FitJob, PrintJob, PupilsJob}, a.Kind), Bound: a.Kind != MendJob && a.Kind != PupilsJob && a.Kind != RulesJob}, nil
 }
 
 // CarryOut does what a job asks for. say tells how far it is.
@@ -177,6 +184,10 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 		return nil, err
 	}
 	room := d.In(j.StudioID)
+	if a.Kind == RulesJob {
+		seen, err := room.byRules(ctx, a, say)
+		return Came{Looked: seen}, err
+	}
 	r, l, err := room.At(ctx, a.Lesson, a.From)
 	if err != nil {
 		return nil, err

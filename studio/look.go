@@ -332,8 +332,9 @@ func (r Room) Squared(ctx context.Context, of string, corners []float64) ([]byte
 	return b.Bytes(), err
 }
 
-// ByRules judges a canvas by the rules of a picture alone.
-func (r Room) ByRules(ctx context.Context, of string, corners []float64) (*Looked, error) {
+// byRules judges a canvas by the rules of a picture alone.
+func (r Room) byRules(ctx context.Context, a Asked, say func(string)) (*Looked, error) {
+	of, corners := a.Canvas, a.Corners
 	s, err := r.sight(ctx, of)
 	if err != nil {
 		return nil, err
@@ -348,6 +349,7 @@ func (r Room) ByRules(ctx context.Context, of string, corners []float64) (*Looke
 	if s.lesson != nil {
 		painting, width, height = s.lesson.Painting(), s.lesson.Support.Width, s.lesson.Support.Height
 	}
+	say("finding the picture, and judging it")
 	body, err := r.Artifact(ctx, r.lookedAt(of, made, "report", painting), func(ctx context.Context) ([]byte, error) {
 		found, neutral, alone, err := look.ReadAlone(s.photo, width, height, quadOf(corners))
 		if err != nil {

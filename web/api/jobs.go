@@ -23,7 +23,7 @@ import (
 type Job struct {
 	ID      string       `json:"id"`
 	Lesson  string       `json:"lesson"`
-	Kind    string       `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera"`
+	Kind    string       `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera,rules"`
 	State   store.State  `json:"state" enum:"waiting,running,done,failed,stopped"`
 	Stop    bool         `json:"stop" doc:"whether it was told to stop"`
 	Said    string       `json:"said" doc:"how far it is"`
@@ -74,9 +74,15 @@ func (s *Server) askJob(ctx context.Context, in *RawInStudio) (*one[Job], error)
 	if err := ask.Check(); err != nil {
 		return nil, s.refuse(err)
 	}
-	l, err := s.In(in.Studio).Before(ctx, ask.Lesson, ask.From)
-	if err != nil {
-		return nil, s.refuse(err)
+	var l *lesson.Lesson
+	if ask.Kind != studio.RulesJob {
+		var err error
+		if l, err = s.In(in.Studio).Before(ctx, ask.Lesson, ask.From); err != nil {
+			return nil, s.refuse(err)
+		}
+	}
+	if l == nil && (ask.Edit != nil || ask.Class != "") {
+		return nil, unsound(errors.New("rules: no lesson is asked: leave edit and class out"))
 	}
 	if ask.Edit != nil { // what cannot be done is said at once
 		if _, _, err := lesson.Apply(l, ask.Edit.Edit); err != nil {
@@ -100,7 +106,7 @@ func (s *Server) askJob(ctx context.Context, in *RawInStudio) (*one[Job], error)
 		if err != nil {
 			return nil, s.refuse(err)
 		}
-		if k.Lesson != ask.Lesson {
+		if l != nil && k.Lesson != ask.Lesson {
 			return nil, unsound(errors.New("the canvas was painted after another lesson: name that one"))
 		}
 	}

@@ -37,7 +37,6 @@ func (s *Server) lookOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "lookPicture", Method: http.MethodGet, Path: at + "/looks/{made}/{picture}", Responses: jpegReply,
 		Summary: "A picture of a look: plan, or mend-N after so many mends, of which 0 is the photograph squared up"}, s.lookPicture)
 	huma.Register(api, huma.Operation{OperationID: "squared", Method: http.MethodGet, Path: at + "/squared", Responses: jpegReply, Summary: "The photograph squared up by some corners, small, while they are dragged"}, s.squared)
-	huma.Register(api, huma.Operation{OperationID: "byRules", Method: http.MethodGet, Path: at + "/rules", Summary: "A real picture judged by the rules of pictures, without a plan"}, s.byRules)
 }
 
 func (s *Server) lookPicture(ctx context.Context, in *struct {
@@ -76,24 +75,6 @@ func (s *Server) squared(ctx context.Context, in *struct {
 		return nil, s.refuse(err)
 	}
 	return &picture{Status: http.StatusOK, ContentType: "image/jpeg", CacheControl: "no-store", Body: body}, nil
-}
-
-func (s *Server) byRules(ctx context.Context, in *struct {
-	CanvasPath
-	Corners string `query:"corners" maxLength:"200" doc:"where the picture is, as for squared; found when left out"`
-}) (*one[studio.Looked], error) {
-	var corners []float64
-	if in.Corners != "" {
-		var err error
-		if corners, err = cornersOf(in.Corners); err != nil {
-			return nil, unsound(err)
-		}
-	}
-	seen, err := s.In(in.Studio).ByRules(ctx, in.ID, corners)
-	if err != nil {
-		return nil, s.refuse(err)
-	}
-	return &one[studio.Looked]{*seen}, nil
 }
 
 // cornersOf reads eight numbers.

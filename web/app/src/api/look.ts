@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 
 import { useStudio } from '../lib/studio'
 import { api, unwrap, type OnWall } from './client'
-import { Stopped, work } from './jobs'
+import { Stopped, the, work } from './jobs'
 
 /** useCanvas is one real picture. */
 export function useCanvas(id: string) {
@@ -28,7 +28,7 @@ export function useByRules(canvas: OnWall, wanted: boolean) {
   const studio = useStudio()
   return useQuery({
     queryKey: ['rules', studio, canvas.id, canvas.canvas.photo],
-    queryFn: () => unwrap(api.GET('/api/studios/{studio}/canvases/{canvas}/rules', { params: { path: { studio, canvas: canvas.id } } })),
+    queryFn: async ({ signal }) => the((await work(studio, { kind: 'rules', canvas: canvas.id }, signal)).looked),
     enabled: wanted && canvas.canvas.photo !== undefined,
     staleTime: Infinity,
   })

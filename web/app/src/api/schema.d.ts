@@ -552,23 +552,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/studios/{studio}/canvases/{canvas}/rules": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A real picture judged by the rules of pictures, without a plan */
-        get: operations["byRules"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/studios/{studio}/canvases/{canvas}/squared": {
         parameters: {
             query?: never;
@@ -1915,25 +1898,26 @@ export interface components {
             accept?: boolean;
             /** @description try: where to look, mm; the whole canvas when left out */
             at?: components["schemas"]["Spot"];
-            /** @description look, camera: which canvas; lesson and from are those it was painted after */
+            /** @description look, camera, rules: which canvas; lesson and from are those it was painted after */
             canvas?: string;
             /** @description print, rescue, late, pupils: which class; lesson and from are those it teaches */
             class?: string;
-            /** @description look: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out */
+            /** @description look, rules: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out */
             corners?: number[];
             /** @description try: what is tried */
             edit?: components["schemas"]["Edit"];
             /**
              * Format: int64
-             * @description the revision that it is about
+             * @description the revision that it is about; rules: nothing
              */
-            from: number;
+            from?: number;
             /**
-             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one
+             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one, judge a photograph by the rules of pictures alone
              * @enum {string}
              */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera";
-            lesson: string;
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera" | "rules";
+            /** @description rules: nothing */
+            lesson?: string;
             /** @description look: what tells of the light: tape, ground, plan or itself; the best there is when left out */
             light?: string;
             /**
@@ -2624,6 +2608,11 @@ export interface components {
             says: string;
         };
         Differs: {
+            /**
+             * Format: double
+             * @description the figure that decides: the mean and a tenth of the worst
+             */
+            all: number;
             /**
              * Format: double
              * @description ΔE00 over the whole picture
@@ -3383,7 +3372,7 @@ export interface components {
             came?: components["schemas"]["Came"];
             id: string;
             /** @enum {string} */
-            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera";
+            kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera" | "rules";
             lesson: string;
             /** @description why it failed */
             problem: string;
@@ -3887,7 +3876,7 @@ export interface components {
             down?: number;
             /**
              * Format: double
-             * @description mean ΔE00 from the plan that goes away when it is painted again, from 2.5 m
+             * @description how much of the ΔE00 from the plan goes away when it is painted again, from 2.5 m, the mean and a tenth of the worst
              */
             gain: number;
             /** Format: double */
@@ -3920,6 +3909,8 @@ export interface components {
             says: string;
             /** Format: double */
             top: number;
+            /** @description whether it was painted in the simulator, on a dry canvas that looks like the photograph: then its figures are what came of that */
+            tried: boolean;
             unit: string;
             /**
              * Format: double
@@ -6224,6 +6215,8 @@ export interface components {
             alike: number;
             /** @description from the plan, as it is */
             before: components["schemas"]["Differs"];
+            /** @description what differs, and nothing that one paints over it dry brings nearer to the plan */
+            left: components["schemas"]["Mend"][];
             light: components["schemas"]["Lighting"];
             limits: components["schemas"]["Limits"];
             /** @description what to mend, in order; each is judged with those before it mended */
@@ -7614,41 +7607,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OnWall"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    byRules: {
-        parameters: {
-            query?: {
-                /** @description where the picture is, as for squared; found when left out */
-                corners?: string;
-            };
-            header?: never;
-            path: {
-                studio: string;
-                canvas: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Looked"];
                 };
             };
             /** @description Error */

@@ -9,7 +9,7 @@ import { Bar, roomsOf } from '../ui/Bar'
 import { Button, capital, figure, Hint } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { Corners } from './Corners'
-import { Mends, Rules, tickedOf } from './Mends'
+import { Left, Mends, Rules, tickedOf } from './Mends'
 
 /** What is looked at, and how; each with its key. */
 const whats = [
@@ -44,6 +44,7 @@ function Easel({ on }: { on: OnWall }) {
   const [alone, setAlone] = useState(!on.lesson)
   const rules = useByRules(on, alone)
   const shown = alone ? rules.data : seen.data
+  const judging = alone && rules.isFetching
   const busy = looking.going !== undefined || handling.isPending
   const asked = handling.isPending ? handling.variables : undefined
   const ticked = tickedOf(asked && 'keep' in asked ? { ...on, canvas: asked.canvas } : on)
@@ -88,6 +89,7 @@ function Easel({ on }: { on: OnWall }) {
               By the rules alone
             </Button>
           )}
+          {judging && <span role="status">Judging it by the rules</span>}
           {looking.going !== undefined && (
             <>
               <span role="status">{capital(looking.going || 'waiting for its turn')}</span>
@@ -250,6 +252,7 @@ function Show({ on, seen, ticked, tick, busy, look, alone }: ShowProps) {
               </p>
             )}
             <Mends seen={seen} ticked={ticked} chosen={chosen} choose={setChosen} tick={tick} busy={busy} />
+            <Left seen={seen} />
             <Doubts seen={seen} />
             <Earlier on={on} />
           </>

@@ -27,6 +27,7 @@ export function Mends({ seen, ticked, chosen, choose, tick, busy }: Props) {
                 </span>
                 <span className="block text-quiet">
                   Brings ΔE {figure(m.gain, 2)} of {figure(verdict.before.all, 2)}
+                  {m.tried ? ', tried on a dry canvas like this one' : ', as worked out in the photograph'}
                 </span>
               </button>
               {todo && (chosen === i + 1 || i === 0) && (
@@ -49,6 +50,23 @@ export function Mends({ seen, ticked, chosen, choose, tick, busy }: Props) {
         )
       })}
     </ol>
+  )
+}
+
+/** Left is what differs from the plan and is better left as it is. */
+export function Left({ seen }: { seen: Looked }) {
+  const left = seen.report.left
+  if (left.length === 0) return null
+  return (
+    <section aria-label="Better left" className="border-t border-line pt-2">
+      <h2 className="font-semibold">Better left</h2>
+      <p className="text-quiet">Tried on a dry canvas like this one: nothing painted over it brings it nearer to the plan.</p>
+      <ul>
+        {left.map((m) => (
+          <li key={m.id}>{m.says}</li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
