@@ -80,7 +80,7 @@ var spoils = []struct {
 }
 
 // all asks for every lesson, which takes minutes; otherwise the one with the shortest
-// session is spoiled.
+// session is spoiled, in every second way.
 const all = "PROXENOS_ALL"
 
 func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
@@ -105,7 +105,10 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		for _, way := range spoils {
+		for k, way := range spoils {
+			if k%2 == 1 && os.Getenv(all) == "" {
+				continue
+			}
 			l := *made
 			l.Steps = append([]lesson.Step{}, l.Steps...)
 			l.Mixtures = append([]lesson.Mixture{}, l.Mixtures...)

@@ -10,6 +10,7 @@ import (
 	"io"
 	"math"
 	"os"
+	"path/filepath"
 	"strconv"
 	"strings"
 
@@ -125,6 +126,9 @@ func sheetCommand(ctx context.Context, name string, sheet func(context.Context) 
 		return 0, fmt.Errorf("%s: %q is not wanted: give only -o %[1]s.png", name, plain[0])
 	case *file == "":
 		return 0, fmt.Errorf("%s: say where to write with -o %[1]s.png", name)
+	}
+	if in, err := os.Stat(filepath.Dir(*file)); *file != "-" && (err != nil || !in.IsDir()) { // it takes a while to paint
+		return 0, fmt.Errorf("%s: there is no folder %s: name one that is there", name, filepath.Dir(*file))
 	}
 	img, err := sheet(ctx)
 	if err != nil {

@@ -271,7 +271,18 @@ func (v *view) mud(q part, zone int, d spectrum.Lab) []finding {
 	if v.limits.Grey {
 		return nil
 	}
+	lights := map[int]bool{} // which may be lost: that is another fault
+	for _, l := range v.plan.lights {
+		if l.zone == zone {
+			for _, i := range l.cells {
+				lights[i] = true
+			}
+		}
+	}
 	for _, i := range q.core {
+		if lights[i] {
+			continue
+		}
 		meant := v.plan.lab[i]
 		is := spectrum.Lab{L: v.lab[i].L - d.L, A: v.lab[i].A - d.A, B: v.lab[i].B - d.B}
 		a, b := v.p.RGB[i], v.plan.Plate.RGB[i]
