@@ -170,16 +170,16 @@ func (v *view) tones(q part, zone int, d spectrum.Lab) (out []finding) {
 		if d.L < 0 {
 			word = "dark"
 		}
-		f.Says = fmt.Sprintf("%s is too %s by %.0f L*: value %d where %d is meant.", lesson.Capital(q.called()), word, math.Abs(d.L), is.Value(), spectrum.Lab{L: is.L - d.L}.Value())
+		f.Says = fmt.Sprintf("%s too %s by %.0f L*: value %d where %d is meant.", lesson.Capital(q.is()), word, math.Abs(d.L), is.Value(), spectrum.Lab{L: is.L - d.L}.Value())
 		if is.Value() == (spectrum.Lab{L: is.L - d.L}).Value() {
-			f.Says = fmt.Sprintf("%s is too %s by %.0f L*, most of a value.", lesson.Capital(q.called()), word, math.Abs(d.L))
+			f.Says = fmt.Sprintf("%s too %s by %.0f L*, most of a value.", lesson.Capital(q.is()), word, math.Abs(d.L))
 		}
 		out = append(out, finding{f, v.moved(q.all, spectrum.Lab{L: -d.L})})
 	}
 	if by := math.Hypot(d.A, d.B); !v.limits.Grey && by >= colourFrom+v.slack()/2 {
 		f := v.fault(Colour, q, zone)
 		f.Is, f.Meant, f.Unit, f.Off = is.B, meant.B, "b*", spectrum.Lab{A: d.A, B: d.B}
-		f.Says = fmt.Sprintf("%s is %s, by ΔE %.0f.", lesson.Capital(q.called()), tooWhat(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is), spectrum.DeltaE(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is))
+		f.Says = fmt.Sprintf("%s %s, by ΔE %.0f.", lesson.Capital(q.is()), tooWhat(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is), spectrum.DeltaE(spectrum.Lab{L: is.L, A: is.A - d.A, B: is.B - d.B}, is))
 		out = append(out, finding{f, v.moved(q.all, spectrum.Lab{A: -d.A, B: -d.B})})
 	}
 	return out
@@ -195,6 +195,9 @@ func tooWhat(meant, is spectrum.Lab) string {
 	case meant.Chroma() > 6 && chroma > 0.8*by:
 		return "too strong in colour"
 	case meant.Chroma() > 6 && chroma < -0.8*by && is.Chroma() < 0.7*meant.Chroma():
+		if warm > 0.7*by {
+			return "too warm and grey"
+		}
 		return "too grey"
 	case warm > 0.7*by:
 		return "too warm"

@@ -44,6 +44,28 @@ type part struct {
 // called is the name of a part in a sentence.
 func (q part) called() string { return "the " + strings.ToLower(q.name) }
 
+// several reports whether a part is named in the plural, as "reeds" are and "grass" is not.
+func (q part) several() bool {
+	name := strings.ToLower(q.name)
+	return strings.HasSuffix(name, "s") && !strings.HasSuffix(name, "ss") && !strings.HasSuffix(name, "us")
+}
+
+// is begins a sentence on what a part is.
+func (q part) is() string {
+	if q.several() {
+		return q.called() + " are"
+	}
+	return q.called() + " is"
+}
+
+// stands begins a sentence on where a part stands.
+func (q part) stands() string {
+	if q.several() {
+		return q.called() + " stand"
+	}
+	return q.called() + " stands"
+}
+
 // lit are the lights of a zone.
 type lit struct {
 	zone  int

@@ -56,7 +56,7 @@ func (v *view) asides() (out []finding) {
 		fault := v.fault(Aside, f.q, f.q.core[0])
 		fault.Is, fault.Meant, fault.Unit = by, 0, "mm"
 		fault.Right, fault.Down = dx, dy
-		fault.Says = fmt.Sprintf("%s stands %.0f mm %s.", lesson.Capital(f.q.called()), by, wayOf(dx, dy))
+		fault.Says = fmt.Sprintf("%s %.0f mm %s.", lesson.Capital(f.q.stands()), by, wayOf(dx, dy))
 		out = append(out, finding{fault, v.putBack(f.q, dx, dy)})
 	}
 	return out

@@ -49,6 +49,9 @@ func (a *Adviser) told(out *ToDo, m Mend) string {
 func (a *Adviser) layerSays(y layer, f Fault) string {
 	s, l := y.Step, a.plan.Lesson
 	text := s.Technique.Info().Name
+	if s.Technique == lesson.Glaze {
+		return text + " " + strings.Join(a.colours(y), " and ") + " thinly over " + f.Name + " with the " + l.ToolName(s.Tool) + ", let down with oil and alkyd; wipe it off where it goes too far"
+	}
 	if colours := a.colours(y); len(colours) > 0 {
 		text += " " + strings.Join(colours, " and ")
 	}

@@ -81,7 +81,7 @@ func (a *Adviser) best(ctx context.Context, m Mend, now *plate.Plate) (Mend, err
 			return m, err
 		}
 		after := sightOf(got).from(meant, blind{})
-		if gain := fault.All - after.All; gain >= max(leastGain, m.Gain) {
+		if gain := fault.All - after.All; gain >= leastGain && w.worth(gain) > m.way.worth(m.Gain) {
 			m.Gain, m.Worst, m.mean, m.way = gain, fault.Worst-after.Worst, fault.Mean-after.Mean, w
 		}
 	}

@@ -83,7 +83,7 @@ func (a *Adviser) ways(ctx context.Context, f Fault) ([]way, error) {
 		return some(behind.then(filled), firm.then(filled.with(pressed)), firm.with(twice).then(filled.with(pressed, twice)), firm.then(p.again(lack, thing, anyStep).with(loaded, pressed)), firm), err
 	case Horizon:
 		band := p.wedge(f, levelSoft)
-		along := p.again(band, p.ownZones(band), anyStep)
+		along := p.again(band, p.wideZones(band), p.showing(band))
 		in = p.wedge(f, 0)
 		cut, err := a.cut(ctx, in, p.ownZones(in), false)
 		return some(cut.with(pressed), along, along.with(pressed)), err
@@ -93,7 +93,45 @@ func (a *Adviser) ways(ctx context.Context, f Fault) ([]way, error) {
 	all := p.again(in, p.ownZones(in), anyStep)
 	shows := p.again(in, p.ownZones(in), p.showing(in))
 	cut, err := a.cut(ctx, in, p.ownZones(in), false)
-	return some(all, shows, shows.with(loaded), cut.with(pressed), all.with(pressed)), err
+	if err != nil {
+		return nil, err
+	}
+	thin, err := a.glaze(ctx, f, in)
+	return some(thin, all, shows, shows.with(loaded), cut.with(pressed), all.with(pressed)), err
+}
+
+// A glaze takes the eye less far than its colour is from what lies there, for it is thin: its colour
+// is mixed so many times as far.
+const glazeFar = 2.0
+
+// glaze is one thin film over all of a part, let down as a glaze is, in a colour that lies as far
+// beyond what is meant as what is there falls short of it.
+func (a *Adviser) glaze(ctx context.Context, f Fault, in []bool) (out way, err error) {
+	p := a.plan
+	tool, ok := p.Lesson.ToolFor(lesson.Glaze, 25)
+	if !ok {
+		return way{}, nil
+	}
+	var cells []int
+	for i, yes := range in {
+		if yes {
+			cells = append(cells, i)
+		}
+	}
+	if len(cells) < layerFrom {
+		return way{}, nil
+	}
+	meant := mean(p.lab, cells)
+	target := spectrum.Lab{L: min(92, max(10, meant.L-glazeFar*f.Off.L)), A: meant.A - glazeFar*f.Off.A, B: meant.B - glazeFar*f.Off.B}
+	paste, err := a.paste(ctx, target, spectrum.Lab{}, false, 1)
+	if err != nil {
+		return way{}, err
+	}
+	z := p.mostZone(in)
+	s := lesson.Step{Zone: p.zones[z].id, Where: lesson.Whole, Technique: lesson.Glaze, Tool: tool.ID, Load: lesson.LightLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: 2, Medium: lesson.Medium{Oil: 40, Alkyd: 35}}
+	where := region{in, p.Plate.W, p.Plate.H, p.Plate.Mm}
+	out.layers = []layer{{rehearse.Layer{Step: s, Place: p.placeAround(z, boxOf(cells, p.Plate.W)), Mixed: &lesson.Mixture{Name: paste.Name, Parts: parts(paste.Parts)}, Only: where}, len(cells), paste.Delta}}
+	return out, nil
 }
 
 // cut cuts in over some places what each of some zones is meant to look like there; over all of
@@ -149,15 +187,39 @@ func parts(of []recipe.Amount) []paint.Part {
 	return out
 }
 
-// some are those ways that have something to do.
+// mostColours is how many colours a mend takes at most: with more of them it is painting it again.
+const mostColours = 8
+
+// some are those ways that have something to do, and are mends.
 func some(all ...way) (out []way) {
 	for _, w := range all {
-		if len(w.layers) > 0 {
+		if len(w.layers) > 0 && w.colours() <= mostColours {
 			out = append(out, w)
 		}
 	}
 	return out
 }
+
+// colours are how many a way takes.
+func (w way) colours() int {
+	own, mixed := map[string]bool{}, 0
+	for _, y := range w.layers {
+		if y.Mixed != nil {
+			mixed++
+		}
+		for _, m := range y.Step.Mixtures {
+			own[m] = true
+		}
+	}
+	return len(own) + mixed
+}
+
+// effort is what a way is worth less for every layer beyond the first: of two mends that bring about
+// as much, a painter takes the shorter.
+const effort = 0.04
+
+// worth is what a way is worth that brings so much.
+func (w way) worth(gain float64) float64 { return gain / (1 + effort*float64(len(w.layers)-1)) }
 
 // reached are the places on which a fault is painted over.
 func (p *Plan) reached(f Fault) []bool {
@@ -236,6 +298,24 @@ func (p *Plan) ownZones(in []bool) map[int]bool {
 	out := map[int]bool{}
 	for z, k := range n {
 		if k >= layerFrom {
+			out[z] = true
+		}
+	}
+	return out
+}
+
+// wideZones are those that show on a good part of some places.
+func (p *Plan) wideZones(in []bool) map[int]bool {
+	n, all := map[int]int{}, 0
+	for i, yes := range in {
+		if z := int(p.zone[i]); yes && z >= 0 {
+			n[z]++
+			all++
+		}
+	}
+	out := map[int]bool{}
+	for z, k := range n {
+		if k >= all/10 {
 			out[z] = true
 		}
 	}
