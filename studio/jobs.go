@@ -62,7 +62,8 @@ type Asked struct {
 	Print   *handout.Order  `json:"print,omitempty" doc:"print: which handouts, and how"`
 	Canvas  string          `json:"canvas,omitempty" maxLength:"40" doc:"look, camera, rules: which canvas; lesson and from are those it was painted after"`
 	Corners []float64       `json:"corners,omitempty" maxItems:"8" doc:"look, rules: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out"`
-	Light   string          `json:"light,omitempty" maxLength:"10" doc:"look: what tells of the light: tape, ground, plan or itself; the best there is when left out"`
+	Card    []float64       `json:"card,omitempty" maxItems:"2" doc:"look: where a white card lies in its photograph, x and y, pixels"`
+	Light   string          `json:"light,omitempty" maxLength:"10" doc:"look: what tells of the light: tape, card, ground, plan or itself; the best there is when left out"`
 	Watcher string          `json:"watcher,omitempty" maxLength:"40" doc:"the stream of events that waits for it; when that ends it is stopped"`
 }
 
@@ -147,8 +148,11 @@ func (a *Asked) Check() error {
 		if len(a.Corners) != 0 && quadOf(a.Corners) == nil {
 			faults = append(faults, lesson.Fault{Path: "corners", Problem: fmt.Sprintf("are %d numbers", len(a.Corners)), Cure: "give eight, or none"})
 		}
-		if l := look.Reference(a.Light); l != "" && l != look.ByTape && l != look.ByGround && l != look.ByPlan && l != look.ByItself {
-			faults = append(faults, lesson.Fault{Path: "light", Problem: fmt.Sprintf("is %q", a.Light), Cure: "give tape, ground, plan or itself"})
+		if l := look.Reference(a.Light); l != "" && !slices.Contains(look.References(), l) {
+			faults = append(faults, lesson.Fault{Path: "light", Problem: fmt.Sprintf("is %q", a.Light), Cure: fmt.Sprintf("give one of %v", look.References())})
+		}
+		if byCard := a.Light == string(look.ByCard); byCard != (len(a.Card) == 2) {
+			faults = append(faults, lesson.Fault{Path: "card", Problem: fmt.Sprintf("is %d numbers", len(a.Card)), Cure: "give x and y where the light is known by a card, and nothing else"})
 		}
 	case RehearseJob, MendJob, OrderJob:
 	default:

@@ -133,7 +133,7 @@ func (r Room) look(ctx context.Context, a Asked, say func(string)) (*Looked, err
 		return nil, &UnsoundError{errors.New("this picture was painted after no lesson: look at it by the rules of a picture")}
 	}
 	paint := paintOf(s.kept.Canvas, time.Now().UTC())
-	key, err := json.Marshal([]any{s.kept.Canvas.Photo, a.Corners, a.Light, paint})
+	key, err := json.Marshal([]any{s.kept.Canvas.Photo, a.Corners, a.Light, a.Card, paint})
 	if err != nil {
 		return nil, err
 	}
@@ -164,7 +164,11 @@ func (r Room) readPhoto(ctx context.Context, s sighting, a Asked, made string, p
 	}
 	plan := look.PlanOf(coarse, math.Inf(1))
 	say("finding the canvas")
-	read, err := look.Read(ctx, s.photo, plan, look.Options{Quad: quadOf(a.Corners), By: look.Reference(a.Light)}, func(share float64) { say(fmt.Sprintf("looking, %.0f %%", 100*share)) })
+	o := look.Options{Quad: quadOf(a.Corners), By: look.Reference(a.Light)}
+	if len(a.Card) == 2 {
+		o.Card = &look.Pixel{X: a.Card[0], Y: a.Card[1]}
+	}
+	read, err := look.Read(ctx, s.photo, plan, o, func(share float64) { say(fmt.Sprintf("looking, %.0f %%", 100*share)) })
 	if err != nil {
 		if ctx.Err() != nil {
 			return nil, err
@@ -377,7 +381,7 @@ func (r Room) WriteLook(ctx context.Context, of, made string, f paper.Format) ([
 	if err != nil {
 		return nil, err
 	}
-	report := looked.Report{Title: k.Canvas.Title, Width: seen.Width, Height: seen.Height, Read: seen.Report, Advice: seen.Advice, Alone: seen.Alone}
+	report := looked.Report{Title: k.Canvas.Title, Width: seen.Width, Height: seen.Height, Read: seen.Report, Advice: seen.Advice, Alone: seen.Alone, Doubt: seen.Found.Says}
 	pictures := map[string]*image.Image{"mend-0": &report.Photo}
 	if seen.Alone == nil {
 		pictures["plan"] = &report.Plan

@@ -9,6 +9,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"os"
+	"slices"
 	"strings"
 	"time"
 
@@ -71,7 +72,7 @@ func lookCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 		return 0, fmt.Errorf("%s: %w", plain[0], err)
 	}
 	reference := look.Reference(*by)
-	if reference != "" && reference != look.ByTape && reference != look.ByGround && reference != look.ByPlan && reference != look.ByItself {
+	if reference != "" && (reference == look.ByCard || !slices.Contains(look.References(), reference)) {
 		return 0, fmt.Errorf("look: --by is %q: give tape, ground, plan or itself", *by)
 	}
 	r, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
@@ -96,7 +97,7 @@ func lookCommand(ctx context.Context, args []string, in io.Reader, out io.Writer
 		if err != nil {
 			return 0, err
 		}
-		report := looked.Report{Title: l.Title, Width: l.Support.Width, Height: l.Support.Height, Photo: fine.Picture(0).Image(), Plan: plan.Plate.Image(), Read: read.Verdict, Advice: advice}
+		report := looked.Report{Title: l.Title, Width: l.Support.Width, Height: l.Support.Height, Photo: fine.Picture(0).Image(), Plan: plan.Plate.Image(), Read: read.Verdict, Advice: advice, Doubt: read.Found.Says}
 		if len(read.Mends) > 0 {
 			report.Mended = fine.Picture(len(read.Mends)).Image()
 		}
@@ -171,7 +172,7 @@ func lookAlone(p *plate.Plate, size, name string, f paper.Format, asJSON bool, o
 		return 0, err
 	}
 	if name != "" {
-		r := looked.Report{Title: "a picture", Width: float64(picture.W) * picture.Mm, Height: float64(picture.H) * picture.Mm, Photo: picture.Image(), Alone: &a}
+		r := looked.Report{Title: "a picture", Width: float64(picture.W) * picture.Mm, Height: float64(picture.H) * picture.Mm, Photo: picture.Image(), Alone: &a, Doubt: found.Says}
 		if err := writeLooked(name, r, f); err != nil {
 			return 0, err
 		}

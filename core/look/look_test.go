@@ -296,6 +296,41 @@ func TestTwoCanvases(t *testing.T) {
 	}
 }
 
+// A white card that lies somewhere tells of the light; one that is not in the photograph is refused,
+// and a dark place is doubted.
+func TestAWhiteCard(t *testing.T) {
+	_, p := rehearsed(t)
+	c := painted(t)
+	shot := camera.Take(c.Look(), conditions(3), 1)
+	photo := plate.Of(shot.Image, 0)
+	// The middle of the tape above the picture is as white as a card.
+	q := shot.Corners
+	on := look.Pixel{X: (q[0].X + q[1].X) / 2, Y: (q[0].Y+q[1].Y)/2 - 0.02*(q[1].X-q[0].X)}
+	r, err := look.Read(t.Context(), photo, p, look.Options{By: look.ByCard, Card: &on}, nil)
+	if err != nil || r.Light.By != look.ByCard || r.Light.Says != "" {
+		t.Fatalf("%v, %+v", err, r)
+	}
+	truth := p.Zones(c.Look().Resized(p.Plate.W, p.Plate.H), nil)
+	for zone, is := range p.Zones(r.Neutral, r.Shine) {
+		if off := math.Abs(is.L - truth[zone].L); off > r.Light.Within {
+			t.Errorf("%s is off by %.1f L*", zone, off)
+		}
+	}
+	if _, err := look.Read(t.Context(), photo, p, look.Options{By: look.ByCard, Card: &look.Pixel{X: 1e99, Y: 3}}, nil); err == nil || !strings.Contains(err.Error(), "card") {
+		t.Errorf("a card far away: %v", err)
+	}
+	dark := camera.Take(c.Look(), conditions(3), 1)
+	dim := plate.Of(dark.Image, 0)
+	for i := range dim.RGB {
+		for k := range dim.RGB[i] {
+			dim.RGB[i][k] *= 0.05
+		}
+	}
+	if r, err := look.Read(t.Context(), dim, p, look.Options{By: look.ByCard, Card: &on}, nil); err != nil || r.Light.Sure > 0.3 || !strings.Contains(r.Light.Says, "dark") {
+		t.Errorf("a dark card: %v, %+v", err, r)
+	}
+}
+
 // What to do names a colour that can be mixed, how, and when: wet paint is blotted or left, dry is
 // painted on.
 func TestWhatToDo(t *testing.T) {

@@ -22,6 +22,9 @@ const (
 	ByItself Reference = "itself" // nothing at all: its lightest places are nearly white
 )
 
+// References are all of them.
+func References() []Reference { return []Reference{ByTape, ByCard, ByGround, ByPlan, ByItself} }
+
 // Lighting is what was found about the light of a photograph, and taken out of it.
 type Lighting struct {
 	By      Reference `json:"by" enum:"tape,card,ground,plan,itself"`
@@ -37,6 +40,7 @@ type Lighting struct {
 const (
 	tapeLight = 0.86
 	cardLight = 0.86
+	cardLeast = 0.12 // light of the darkest card in a photograph that anybody would keep
 	shines    = 0.95 // light from which a place shines: no paint is that white
 	burnt     = 0.985
 	glareWide = 5.0 // mm around what shines that are not judged either
@@ -231,6 +235,10 @@ func Neutralise(sq *Squared, s Setup) (out *plate.Plate, shine []bool, light Lig
 		}
 		w, _ = washOf(all, 2)
 		light.Sure, light.Within = 0.75, 4
+		if max(mean[0], mean[1], mean[2]) < cardLeast {
+			light.Sure, light.Within = 0.2, 10
+			light.Says = "What is marked as the white card is dark: see that the mark lies on it."
+		}
 		if s.Plan != nil { // how the light falls off is seen in the picture alone
 			own, _ := washOf(against(p, s.Plan), 2)
 			w.slope = own.slope

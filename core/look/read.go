@@ -32,6 +32,9 @@ func Read(ctx context.Context, photo *plate.Plate, plan *Plan, o Options, told f
 	}
 	w, h := plan.Lesson.Support.Width, plan.Lesson.Support.Height
 	out := &Reading{}
+	if c := o.Card; c != nil && !(c.X >= 0 && c.Y >= 0 && c.X < float64(photo.W) && c.Y < float64(photo.H)) {
+		return nil, errors.New("the white card is not in the photograph: put its mark on it")
+	}
 	if o.Quad != nil {
 		if err := o.Quad.Check(photo.W, photo.H); err != nil {
 			return nil, err

@@ -22,6 +22,7 @@ type Report struct {
 	Read          look.Verdict
 	Advice        []look.ToDo // of each mend
 	Alone         *look.Alone // without a plan
+	Doubt         string      // about where the picture is in the photograph; empty for none
 }
 
 // Write writes a report as PDF.
@@ -69,10 +70,14 @@ func Write(out io.Writer, r Report, f paper.Format) error {
 }
 
 func (r Report) says() string {
-	if r.Alone != nil {
-		return r.Alone.Says
+	doubt := ""
+	if r.Doubt != "" {
+		doubt = r.Doubt + " "
 	}
-	text := r.Read.Says
+	if r.Alone != nil {
+		return doubt + r.Alone.Says
+	}
+	text := doubt + r.Read.Says
 	if len(r.Read.Mends) > 0 {
 		text += fmt.Sprintf(" From two and a half metres it differs from its plan by ΔE %.1f; mended, by %.1f.", r.Read.Before.All, r.Read.After.All)
 	}

@@ -35,7 +35,7 @@ export function useByRules(canvas: OnWall, wanted: boolean) {
 }
 
 /** What is asked of a photograph. */
-export type Asking = { kind: 'camera' } | { kind: 'look'; corners?: number[] }
+export type Asking = { kind: 'camera' } | { kind: 'look'; corners?: number[]; light?: string; card?: number[] }
 
 /** useLooking takes a simulated picture of a canvas, or looks at the one there is; what comes of it is kept with the canvas. */
 export function useLooking(on: OnWall) {

@@ -1900,6 +1900,8 @@ export interface components {
             at?: components["schemas"]["Spot"];
             /** @description look, camera, rules: which canvas; lesson and from are those it was painted after */
             canvas?: string;
+            /** @description look: where a white card lies in its photograph, x and y, pixels */
+            card?: number[];
             /** @description print, rescue, late, pupils: which class; lesson and from are those it teaches */
             class?: string;
             /** @description look, rules: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out */
@@ -1918,7 +1920,7 @@ export interface components {
             kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera" | "rules";
             /** @description rules: nothing */
             lesson?: string;
-            /** @description look: what tells of the light: tape, ground, plan or itself; the best there is when left out */
+            /** @description look: what tells of the light: tape, card, ground, plan or itself; the best there is when left out */
             light?: string;
             /**
              * Format: int64

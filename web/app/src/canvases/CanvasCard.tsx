@@ -3,6 +3,7 @@ import { Link } from 'wouter'
 
 import type { useHandling } from '../api/canvases'
 import type { Canvas, OnWall } from '../api/client'
+import { inWords } from '../lib/days'
 import { classAt, lookAt, ofStudio, useStudio } from '../lib/studio'
 import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
@@ -18,7 +19,6 @@ const deeds: { deed: Deed; name: string }[] = [
   { deed: 'varnished', name: 'varnished' },
 ]
 
-const written = (on: string) => new Date(`${on}T00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })
 
 /** CanvasCard is one real picture: what is ahead of it, and what was done. */
 export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<typeof useHandling> }) {
@@ -43,7 +43,7 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
           {c.by && <span className="text-quiet">, {c.by}</span>}
         </h2>
         <p className="text-quiet">
-          Painted {written(c.painted)}
+          Painted {inWords(c.painted)}
           {on.class && (
             <>
               {' '}
@@ -58,7 +58,7 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
         <ul aria-label="What is ahead">
           {on.forecast.map((d) => (
             <li key={d.name} className={`border-t border-line py-1 ${d.done ? 'text-quiet line-through' : d.name === on.next?.name ? 'font-semibold' : ''}`} title={d.says}>
-              {capital(d.name)}: {written(d.on)}
+              {capital(d.name)}: {inWords(d.on)}
               {d.name === on.next?.name && <span className="block font-normal text-quiet">{d.says}</span>}
             </li>
           ))}
@@ -68,10 +68,10 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
             {c.days.map((d, i) => (
               <li key={i} className="flex items-center gap-2 border-t border-line py-0.5">
                 <span className="flex-1">
-                  {written(d.on)}: {deeds.find((x) => x.deed === d.deed)?.name}
+                  {inWords(d.on)}: {deeds.find((x) => x.deed === d.deed)?.name}
                   {d.note && <span className="text-quiet">, {d.note}</span>}
                 </span>
-                <Button aria-label={`Take out: ${written(d.on)}`} disabled={handling.isPending} onClick={() => keep({ ...c, days: c.days.filter((_, k) => k !== i) })}>
+                <Button aria-label={`Take out: ${inWords(d.on)}`} disabled={handling.isPending} onClick={() => keep({ ...c, days: c.days.filter((_, k) => k !== i) })}>
                   Take out
                 </Button>
               </li>

@@ -17,21 +17,23 @@ interface Props {
   found: number[]
   says: string
   busy: boolean
-  look: (corners: number[]) => void
+  card: boolean
+  look: (corners?: number[], card?: number[]) => void
 }
 
 /** Corners is the photograph with the corners of the picture, which can be dragged, or moved by the arrow keys; beside it what they make of it. */
-export function Corners({ on, across, down, found, says, busy, look }: Props) {
+export function Corners({ on, across, down, found, says, busy, card, look }: Props) {
   const studio = useStudio()
   const [corners, setCorners] = useState(found)
   const [settled, setSettled] = useState(found)
+  const [white, setWhite] = useState([across / 2, down / 20])
   const box = useRef<SVGSVGElement>(null)
   const held = useRef<number>(undefined)
   useEffect(() => {
     const timer = window.setTimeout(() => setSettled(corners), rests)
     return () => window.clearTimeout(timer)
   }, [corners])
-  const place = (k: number, x: number, y: number) => setCorners((now) => now.map((v, i) => (i === 2 * k ? x : i === 2 * k + 1 ? y : v)))
+  const place = (k: number, x: number, y: number) => k === 4 ? setWhite([Math.min(across - 1, Math.max(0, x)), Math.min(down - 1, Math.max(0, y))]) : setCorners((now) => now.map((v, i) => (i === 2 * k ? x : i === 2 * k + 1 ? y : v)))
   const drag = (e: PointerEvent) => {
     const to = box.current?.getScreenCTM()?.inverse()
     if (held.current === undefined || !to) return
@@ -44,7 +46,8 @@ export function Corners({ on, across, down, found, says, busy, look }: Props) {
     e.preventDefault()
     e.stopPropagation()
     const far = e.shiftKey ? 10 : 1
-    place(k, (corners[2 * k] ?? 0) + far * (by[0] ?? 0), (corners[2 * k + 1] ?? 0) + far * (by[1] ?? 0))
+    const at = k === 4 ? white : corners.slice(2 * k)
+    place(k, (at[0] ?? 0) + far * (by[0] ?? 0), (at[1] ?? 0) + far * (by[1] ?? 0))
   }
   const moved = corners.some((v, i) => v !== found[i])
   const list = [0, 1, 2, 3].map((k) => `${corners[2 * k] ?? 0},${corners[2 * k + 1] ?? 0}`)
@@ -56,13 +59,13 @@ export function Corners({ on, across, down, found, says, busy, look }: Props) {
           <image href={ofStudio(studio, `canvases/${on.id}/photo/${on.canvas.photo ?? ''}`)} width={across} height={down} />
           <polygon points={list.join(' ')} fill="none" stroke="white" strokeWidth={across / 300} />
           <polygon points={list.join(' ')} fill="none" stroke="black" strokeWidth={across / 900} strokeDasharray={across / 80} />
-          {names.map((name, k) => (
-            <g key={name} transform={`translate(${corners[2 * k] ?? 0} ${corners[2 * k + 1] ?? 0})`}>
+          {[...names, ...(card ? ['White card'] : [])].map((name, k) => (
+            <g key={name} transform={`translate(${(k === 4 ? white[0] : corners[2 * k]) ?? 0} ${(k === 4 ? white[1] : corners[2 * k + 1]) ?? 0})`}>
               <circle
                 r={r}
                 tabIndex={0}
                 role="button"
-                aria-label={`${name} corner, at ${corners[2 * k] ?? 0} and ${corners[2 * k + 1] ?? 0}: arrow keys move it`}
+                aria-label={k === 4 ? `White card, at ${Math.round(white[0] ?? 0)} and ${Math.round(white[1] ?? 0)}: arrow keys move it` : `${name} corner, at ${corners[2 * k] ?? 0} and ${corners[2 * k + 1] ?? 0}: arrow keys move it`}
                 fill="black"
                 fillOpacity={0.35}
                 stroke="white"
@@ -82,8 +85,13 @@ export function Corners({ on, across, down, found, says, busy, look }: Props) {
         <img src={`${ofStudio(studio, `canvases/${on.id}/squared`)}?corners=${settled.join(',')}`} alt="What these corners make of it" className="w-1/5 self-start border border-white" />
       </div>
       <p className="flex min-h-7 items-center gap-3 text-ink">
-        <span className="bg-sheet px-2">{says || 'Drag a corner, or move it by the arrow keys; the small picture is what they make of it.'}</span>
-        {moved && (
+        <span className="bg-sheet px-2">{card ? 'Put the mark for the card in the middle of it.' : says || 'Drag a corner, or move it by the arrow keys; the small picture is what they make of it.'}</span>
+        {card && (
+          <Button disabled={busy} onClick={() => look(moved ? corners : undefined, white.map(Math.round))}>
+            Look by this card
+          </Button>
+        )}
+        {moved && !card && (
           <>
             <Button disabled={busy} onClick={() => look(corners)}>
               Look by these corners

@@ -4,9 +4,10 @@ import { Link } from 'wouter'
 import { useHandling } from '../api/canvases'
 import type { Looked, OnWall } from '../api/client'
 import { useByRules, useCanvas, useLooking, useSeen } from '../api/look'
+import { inWords } from '../lib/days'
 import { canvasesAt, ofStudio, roomsOfClass, useStudio } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
-import { Button, capital, figure, Hint } from '../ui/controls'
+import { boxed, Button, capital, figure, Hint } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { Corners } from './Corners'
 import { Left, Mends, Rules, tickedOf } from './Mends'
@@ -25,6 +26,16 @@ const ways = [
   { way: 'squint', name: 'Squint', key: 'q' },
   { way: 'far', name: 'From 2.5 m', key: 'f' },
 ] as const
+/** What tells of the light in a photograph. */
+const lights = [
+  { light: '', name: 'the best there is' },
+  { light: 'tape', name: 'white tape around it' },
+  { light: 'card', name: 'a white card' },
+  { light: 'ground', name: 'the bare ground' },
+  { light: 'plan', name: 'the plan' },
+  { light: 'itself', name: 'the picture itself' },
+] as const
+type Light = (typeof lights)[number]['light']
 type What = (typeof whats)[number]['what']
 type Way = (typeof ways)[number]['way']
 
@@ -42,6 +53,7 @@ function Easel({ on }: { on: OnWall }) {
   const last = on.canvas.looks?.find((l) => l.photo === on.canvas.photo)
   const seen = useSeen(on.id, last?.made)
   const [alone, setAlone] = useState(!on.lesson)
+  const [light, setLight] = useState<Light>('')
   const rules = useByRules(on, alone)
   const shown = alone ? rules.data : seen.data
   const judging = alone && rules.isFetching
@@ -66,7 +78,7 @@ function Easel({ on }: { on: OnWall }) {
       />
       <main className="grid min-h-0 grid-cols-1 overflow-y-auto md:grid-cols-[minmax(0,1fr)_24rem] md:grid-rows-[auto_minmax(0,1fr)] md:overflow-visible">
         {shown && on.canvas.photo ? (
-          <Show on={on} seen={shown} ticked={ticked} tick={tick} busy={busy} look={(corners) => looking.run({ kind: 'look', corners })} alone={alone} />
+          <Show on={on} seen={shown} ticked={ticked} tick={tick} busy={busy} look={(corners, card) => looking.run({ kind: 'look', ...(corners && { corners }), ...(light && { light }), ...(card && { card }) })} card={light === 'card'} alone={alone} />
         ) : (
           <Empty on={on} looked={last !== undefined} />
         )}
@@ -80,9 +92,21 @@ function Easel({ on }: { on: OnWall }) {
           )}
           <FileField label="Photograph" accept="image/jpeg,image/png" disabled={busy} take={(file) => handling.mutate({ photograph: on, file })} />
           {on.canvas.photo && on.lesson && (
-            <Button disabled={busy} onClick={() => looking.run({ kind: 'look' })}>
+            <Button disabled={busy} onClick={() => looking.run({ kind: 'look', ...(light && light !== 'card' && { light }) })}>
               {last ? 'Look again' : 'Look'}
             </Button>
+          )}
+          {on.canvas.photo && on.lesson && !alone && (
+            <label className="flex items-center gap-2">
+              White by
+              <select className={boxed} value={light} onChange={(e) => setLight(lights.find((l) => l.light === e.target.value)?.light ?? '')}>
+                {lights.map((l) => (
+                  <option key={l.light} value={l.light}>
+                    {l.name}
+                  </option>
+                ))}
+              </select>
+            </label>
           )}
           {on.canvas.photo && on.lesson && (
             <Button pressed={alone} onClick={() => setAlone((now) => !now)}>
@@ -119,7 +143,7 @@ function Easel({ on }: { on: OnWall }) {
 }
 
 /** whatsNext is what is ahead of the picture. */
-const whatsNext = (on: OnWall) => (on.next ? `Next: ${on.next.name}, ${on.next.on}. ${on.next.says}` : 'All is done with this picture.')
+const whatsNext = (on: OnWall) => (on.next ? `Next: ${on.next.name}, ${inWords(on.next.on)}. ${on.next.says}` : 'All is done with this picture.')
 
 /** Empty says what to do first. */
 function Empty({ on, looked }: { on: OnWall; looked: boolean }) {
@@ -142,7 +166,8 @@ interface ShowProps {
   ticked: string[]
   tick: (id: string, on: boolean) => void
   busy: boolean
-  look: (corners: number[]) => void
+  look: (corners?: number[], card?: number[]) => void
+  card: boolean
   alone: boolean
 }
 
@@ -150,7 +175,7 @@ interface ShowProps {
 const blinks = 700
 
 /** Show is the picture large, and what is wrong with it as a list. */
-function Show({ on, seen, ticked, tick, busy, look, alone }: ShowProps) {
+function Show({ on, seen, ticked, tick, busy, look, card, alone }: ShowProps) {
   const studio = useStudio()
   const [what, setWhat] = useState<What>('squared')
   const [way, setWay] = useState<Way>('')
@@ -158,6 +183,11 @@ function Show({ on, seen, ticked, tick, busy, look, alone }: ShowProps) {
   const [turned, setTurned] = useState(false)
   const [chosen, setChosen] = useState(0)
   const [other, setOther] = useState(false)
+  const [marking, setMarking] = useState(card)
+  if (marking !== card) {
+    setMarking(card)
+    if (card) setWhat('photo') // there its mark is put
+  }
   useEffect(() => {
     if (what !== 'blink') return
     const timer = window.setInterval(() => setOther((now) => !now), blinks)
@@ -224,7 +254,7 @@ function Show({ on, seen, ticked, tick, busy, look, alone }: ShowProps) {
         </div>
         <div className="flex min-h-0 flex-1 items-center justify-center">
           {what === 'photo' ? (
-            <Corners key={seen.made} on={on} across={seen.across} down={seen.down} found={seen.found.quad.flatMap((p) => [Math.round(p.x), Math.round(p.y)])} says={seen.found.says ?? ''} busy={busy || alone} look={look} />
+            <Corners key={seen.made} on={on} across={seen.across} down={seen.down} found={seen.found.quad.flatMap((p) => [Math.round(p.x), Math.round(p.y)])} says={seen.found.says ?? ''} busy={busy || alone} card={card && !alone} look={look} />
           ) : (
             <div className="relative max-h-full max-w-full" style={{ aspectRatio: `${seen.width}/${seen.height}`, height: '100%', transform: `scale(${mirror ? -1 : 1}, 1) rotate(${turned ? 180 : 0}deg)` }}>
               <img src={src} alt={altOf(what, other)} className="h-full w-full" />
@@ -305,8 +335,8 @@ function Earlier({ on }: { on: OnWall }) {
       <ul>
         {looks.map((l) => (
           <li key={l.photo} className="flex items-center gap-2 py-1">
-            <img src={ofStudio(studio, `canvases/${on.id}/photo/${l.photo}`)} alt={`The photograph of ${l.on}`} className="h-10" loading="lazy" />
-            {l.on}: ΔE {figure(l.before, 2)} from its plan, {l.stop ? 'nothing to mend' : `${l.faults.filter((f) => f.mended).length} of ${l.faults.length} mended`}
+            <img src={ofStudio(studio, `canvases/${on.id}/photo/${l.photo}`)} alt={`The photograph of ${inWords(l.on)}`} className="h-10" loading="lazy" />
+            {inWords(l.on)}: ΔE {figure(l.before, 2)} from its plan, {l.stop ? 'nothing to mend' : `${l.faults.filter((f) => f.mended).length} of ${l.faults.length} mended`}
           </li>
         ))}
       </ul>
