@@ -35,7 +35,7 @@ type trial struct {
 
 func main() {
 	var t trial
-	what := flag.String("what", "corners,values,faults", "what is tried: corners, values, sound, faults, pairs, mends")
+	what := flag.String("what", "corners,values,faults", "what is tried: corners, values, sound, faults, pairs, mends, days")
 	flag.IntVar(&t.n, "n", 100, "photographs")
 	flag.Uint64Var(&t.seed, "seed", 1, "of chance")
 	flag.BoolVar(&t.bare, "bare", false, "without tape")
@@ -67,7 +67,7 @@ func (t *trial) run(ctx context.Context, file string, what []string) error {
 	fmt.Println(l.Title)
 	for _, w := range what {
 		t.rng = rand.New(rand.NewPCG(t.seed, 7))
-		ways := map[string]func(context.Context) error{"corners": t.corners, "values": t.values, "sound": t.sound, "faults": t.faults, "pairs": t.pairs, "mends": t.mends}
+		ways := map[string]func(context.Context) error{"corners": t.corners, "values": t.values, "sound": t.sound, "faults": t.faults, "pairs": t.pairs, "mends": t.mends, "days": t.days}
 		way, known := ways[w]
 		if !known {
 			return fmt.Errorf("%q is nothing that is tried", w)
