@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"proxenos/core/film"
+	"proxenos/core/spectrum"
 )
 
 func TestThinPaintBecomesADryLayerThatStays(t *testing.T) {
@@ -88,5 +89,32 @@ func TestFollowingAFilm(t *testing.T) {
 	whole := next.Upon(base)
 	if whole.Read(2, 2).Mark != 1 || base.Read(2, 2).Mark == 1 || whole.Read(film.TileSide+4, 2).Body != base.Read(film.TileSide+4, 2).Body {
 		t.Error("the whole is not the new tile upon the old canvas")
+	}
+}
+
+// A canvas of which only the look is known looks so, is dry, and takes no look of another size.
+func TestAsSeen(t *testing.T) {
+	f := newFilm(canvas)
+	light, micron := make([][3]float32, f.W*f.H), make([]float32, f.W*f.H)
+	for i := range light {
+		x, y := float32(i%f.W)/float32(f.W), float32(i/f.W)/float32(f.H)
+		light[i], micron[i] = [3]float32{0.05 + 0.6*x, 0.05 + 0.5*y, 0.3}, 20
+	}
+	if err := f.AsSeen(light, micron); err != nil {
+		t.Fatal(err)
+	}
+	for i, want := range light {
+		x, y := i%f.W, i/f.W
+		got := f.Colour(x, y)
+		is := spectrum.LinearLab(float64(want[0]), float64(want[1]), float64(want[2]))
+		if d := spectrum.DeltaE(got, is); d > 2 {
+			t.Fatalf("%d,%d looks like %+v, not %+v: ΔE %.1f", x, y, got, is, d)
+		}
+		if dry, oil := f.Dry(x, y); dry != 20 || !oil || f.Thickness(x, y) != 0 {
+			t.Fatalf("%d,%d: %g µm dry, oil %v, %g µm wet", x, y, dry, oil, f.Thickness(x, y))
+		}
+	}
+	if err := f.AsSeen(light[1:], micron); err == nil {
+		t.Error("a look of another size is taken")
 	}
 }

@@ -331,37 +331,6 @@ func TestAWhiteCard(t *testing.T) {
 	}
 }
 
-// What to do names a colour that can be mixed, how, and when: wet paint is blotted or left, dry is
-// painted on.
-func TestWhatToDo(t *testing.T) {
-	_, p := rehearsed(t)
-	a, err := look.NewAdviser(p)
-	if err != nil {
-		t.Fatal(err)
-	}
-	c := painted(t, camera.Fault{Kind: camera.Value, Of: "hill", By: 14})
-	r, _ := read(t, c, conditions(3), look.Options{})
-	if len(r.Mends) == 0 {
-		t.Fatal("nothing is found")
-	}
-	wet, err := a.For(t.Context(), r.Judged, look.Paint{Wet: true}, nil)
-	if err != nil || wet[0].When == look.Now && !strings.Contains(wet[0].Says, wet[0].Tool) || r.Mends[0].Tried {
-		t.Errorf("wet: %v, %+v", err, wet)
-	}
-	untried := r.Mends[0].Gain
-	dry, err := a.For(t.Context(), r.Judged, look.Paint{}, nil)
-	if err != nil || dry[0].When != look.Now || len(dry[0].Colours) == 0 || dry[0].Colours[0].Ml <= 0 || !strings.Contains(dry[0].Says, dry[0].Tool) {
-		t.Fatalf("dry: %v, %+v", err, dry)
-	}
-	if m := r.Mends[0]; !m.Tried || m.Gain <= 0 || m.Gain == untried || len(m.Layers()) == 0 {
-		t.Errorf("it was not tried: %+v", m)
-	}
-	later, err := a.For(t.Context(), r.Judged, look.Paint{Days: 6.2}, nil)
-	if err != nil || later[0].When != look.Later || later[0].Days != 7 || !strings.Contains(later[0].Says, "7 days") {
-		t.Errorf("in some days: %v, %+v", err, later)
-	}
-}
-
 // The last steps of a script that nobody sees are told.
 func TestWhenToStop(t *testing.T) {
 	l := sample.Lesson()
