@@ -12,7 +12,7 @@ type Verdict struct {
 	Light  Lighting `json:"light"`
 	Limits Limits   `json:"limits"`
 	Before Differs  `json:"before" doc:"from the plan, as it is"`
-	Mends  []Mend   `json:"mends" doc:"what to mend, in order; each is judged with those before it mended"`
+	Mends  []Mend   `json:"mends" doc:"what to mend, in order, the largest change first"`
 	Left   []Mend   `json:"left" doc:"what differs, and nothing that one paints over it dry brings nearer to the plan"`
 	After  Differs  `json:"after" doc:"from the plan, when all is mended"`
 	Stop   bool     `json:"stop" doc:"whether nothing is left that one would see"`
@@ -144,7 +144,7 @@ func (r Verdict) says() string {
 	case len(r.Mends) == 1:
 		return "One thing is worth mending; then stop."
 	}
-	return "Mend them in this order: each is judged with those before it mended."
+	return "Mend them in this order; after each stand back and look again."
 }
 
 // unlike is how little a picture is like its plan from which it is taken for another one.

@@ -6221,7 +6221,7 @@ export interface components {
             left: components["schemas"]["Mend"][];
             light: components["schemas"]["Lighting"];
             limits: components["schemas"]["Limits"];
-            /** @description what to mend, in order; each is judged with those before it mended */
+            /** @description what to mend, in order, the largest change first */
             mends: components["schemas"]["Mend"][];
             says: string;
             /** @description whether nothing is left that one would see */
