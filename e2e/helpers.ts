@@ -33,7 +33,7 @@ export async function openScore(page: Page, id: string) {
 }
 
 export async function rehearsed(page: Page) {
-  await expect(page.getByText('Rehearsed and checked')).toBeVisible({ timeout: 180_000 })
+  await expect(page.getByText('Rehearsed and checked')).toBeVisible({ timeout: 90_000 })
 }
 
 export const row = (page: Page, step: string): Locator => page.locator(`[data-step="${step}"]`)

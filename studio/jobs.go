@@ -159,8 +159,8 @@ func (a *Asked) Check() error {
 		faults = append(faults, lesson.Fault{Path: "kind", Problem: fmt.Sprintf("is %q", a.Kind), Cure: fmt.Sprintf("use one of %v", Kinds())})
 	}
 	if a.Kind == RulesJob {
-		if a.Lesson != "" || a.From != 0 {
-			faults = append(faults, lesson.Fault{Path: "lesson", Problem: "is given", Cure: "leave lesson and from out: no lesson is asked"})
+		if a.Lesson != "" || a.From != 0 || a.Edit != nil || a.Class != "" {
+			faults = append(faults, lesson.Fault{Path: "lesson", Problem: "is given", Cure: "leave lesson, from, edit and class out: no lesson is asked"})
 		}
 	} else {
 		need(a.From > 0, "from", "say which revision it is about")

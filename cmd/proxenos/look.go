@@ -155,7 +155,7 @@ func writeRead(out io.Writer, r *look.Reading, advice []look.ToDo) {
 // writeLeft says what differs and is better left.
 func writeLeft(out io.Writer, left []look.Mend) {
 	for _, m := range left {
-		fmt.Fprintf(out, " -  %s Leave it: painting over it dry brings it no nearer.\n", m.Says)
+		fmt.Fprintf(out, " -  %s %s\n", m.Says, look.LeaveIt)
 	}
 }
 

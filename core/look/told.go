@@ -20,18 +20,17 @@ func (a *Adviser) told(out *ToDo, m Mend) string {
 	out.Technique, out.Tool = big[0].Step.Technique, a.plan.Lesson.ToolName(big[0].Step.Tool)
 	least := big[min(mostTold, len(big))-1].n
 	var parts []string
-	named, rest := 0, map[string]bool{}
+	small := false
 	for _, y := range layers {
 		a.lay(out, y)
-		if named == mostTold || y.n < least {
-			rest[a.over(y, m.Fault)] = true
+		if len(parts) == mostTold || y.n < least {
+			small = true
 			continue
 		}
-		named++
 		parts = append(parts, a.layerSays(y, m.Fault))
 	}
 	text := lesson.Capital(strings.Join(parts, "; then "))
-	if len(rest) > 0 {
+	if small {
 		text += "; last what is small there, as in the lesson"
 	}
 	switch m.Kind {

@@ -12,6 +12,9 @@ import (
 	"proxenos/core/spectrum"
 )
 
+// LeaveIt is what to do about what no way brings nearer to the plan.
+const LeaveIt = "Leave it: painting over it dry brings it no nearer."
+
 // Layers are what is painted on the dry canvas to be rid of a fault, as it was tried; none where it
 // was not.
 func (m Mend) Layers() []rehearse.Layer {
@@ -74,7 +77,6 @@ func (a *Adviser) best(ctx context.Context, m Mend, now *plate.Plate) (Mend, err
 	meant, alone := sightOf(a.plan.Plate), a.plan.alone(m.Fault, now)
 	fault := sightOf(alone).from(meant, blind{})
 	m.Gain, m.Worst, m.mean, m.way = 0, 0, 0, way{}
-
 	for _, w := range ways {
 		got, err := a.plan.paint(ctx, alone, w)
 		if err != nil {

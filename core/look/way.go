@@ -6,7 +6,6 @@ import (
 	"slices"
 
 	"proxenos/core/lesson"
-	"proxenos/core/paint"
 	"proxenos/core/recipe"
 	"proxenos/core/rehearse"
 	"proxenos/core/spectrum"
@@ -109,7 +108,7 @@ func (a *Adviser) glaze(ctx context.Context, f Fault, in []bool) (out way, err e
 	z := p.mostZone(in)
 	s := lesson.Step{Zone: p.zones[z].id, Where: lesson.Whole, Technique: lesson.Glaze, Tool: tool.ID, Load: lesson.LightLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: 2, Medium: lesson.Medium{Oil: 40, Alkyd: 35}}
 	where := region{in, p.Plate.W, p.Plate.H, p.Plate.Mm}
-	out.layers = []layer{{rehearse.Layer{Step: s, Place: p.placeAround(z, boxOf(cells, p.Plate.W)), Mixed: &lesson.Mixture{Name: paste.Name, Parts: parts(paste.Parts)}, Only: where}, len(cells), paste.Delta}}
+	out.layers = []layer{{rehearse.Layer{Step: s, Place: p.placeAround(z, boxOf(cells, p.Plate.W)), Mixed: &lesson.Mixture{Name: paste.Name, Parts: recipe.Parts(paste.Parts)}, Only: where}, len(cells), paste.Delta}}
 	return out, nil
 }
 
@@ -144,7 +143,7 @@ func (a *Adviser) cut(ctx context.Context, in []bool, zones map[int]bool, everyw
 			continue
 		}
 		s := lesson.Step{Zone: p.zones[z].id, Where: lesson.Whole, Technique: lesson.CutIn, Tool: tool.ID, Load: lesson.FullLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1.4, Minutes: 2}
-		out.layers = append(out.layers, layer{rehearse.Layer{Step: s, Place: p.placeAround(z, b), Mixed: &lesson.Mixture{Name: paste.Name, Parts: parts(paste.Parts)}, Only: own}, len(cells), paste.Delta})
+		out.layers = append(out.layers, layer{rehearse.Layer{Step: s, Place: p.placeAround(z, b), Mixed: &lesson.Mixture{Name: paste.Name, Parts: recipe.Parts(paste.Parts)}, Only: own}, len(cells), paste.Delta})
 	}
 	return out, nil
 }
@@ -155,15 +154,6 @@ func (p *Plan) placeAround(zone int, b box) *lesson.Zone {
 	x0, y0 := max(0, float64(b.x0)*mm-whereRim), max(0, float64(b.y0)*mm-whereRim)
 	x1, y1 := min(p.Lesson.Support.Width, float64(b.x1+1)*mm+whereRim), min(p.Lesson.Support.Height, float64(b.y1+1)*mm+whereRim)
 	return &lesson.Zone{Name: p.zones[zone].name, Plane: p.Lesson.Zones[zone].Plane, Kind: lesson.Field, Outline: []lesson.Point{{X: x0, Y: y0}, {X: x1, Y: y0}, {X: x1, Y: y1}, {X: x0, Y: y1}}}
-}
-
-// parts are those of a paste as a mixture has them.
-func parts(of []recipe.Amount) []paint.Part {
-	out := make([]paint.Part, len(of))
-	for i, a := range of {
-		out[i] = paint.Part{Paint: a.Paint, Parts: a.Parts}
-	}
-	return out
 }
 
 // mostColours is how many colours a mend takes at most: with more of them it is painting it again.

@@ -49,7 +49,7 @@ func Write(out io.Writer, r Report, f paper.Format) error {
 		blocks = append(blocks, paper.Tick{Text: fmt.Sprintf("%d. %s", i+1, m.Says), More: r.todo(i)})
 	}
 	for _, m := range r.Read.Left {
-		blocks = append(blocks, paper.Para{Text: m.Says + " Leave it: painting over it dry brings it no nearer."})
+		blocks = append(blocks, paper.Para{Text: m.Says + " " + look.LeaveIt})
 	}
 	if r.Alone != nil {
 		for i, m := range r.Alone.Remarks {

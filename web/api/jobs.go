@@ -81,9 +81,6 @@ func (s *Server) askJob(ctx context.Context, in *RawInStudio) (*one[Job], error)
 			return nil, s.refuse(err)
 		}
 	}
-	if l == nil && (ask.Edit != nil || ask.Class != "") {
-		return nil, unsound(errors.New("rules: no lesson is asked: leave edit and class out"))
-	}
 	if ask.Edit != nil { // what cannot be done is said at once
 		if _, _, err := lesson.Apply(l, ask.Edit.Edit); err != nil {
 			return nil, s.refuse(err)

@@ -120,7 +120,7 @@ func TestCornersAndRules(t *testing.T) {
 	if j := s.does(rules); j.Came == nil || j.Came.Looked.Alone == nil || len(j.Came.Looked.Alone.Remarks) == 0 {
 		t.Errorf("by the rules: %+v", j)
 	}
-	for _, ask := range []edit{{"kind": "look", "canvas": ""}, {"kind": "look", "canvas": on.ID, "corners": []float64{1, 2}}, {"kind": "look", "canvas": on.ID, "light": "moon"}, {"kind": "look", "canvas": on.ID, "light": "card"}, {"kind": "look", "canvas": on.ID, "card": []float64{1, 2}}, {"kind": "camera", "canvas": "nobody"}} {
+	for _, ask := range []edit{{"kind": "rules", "canvas": on.ID, "class": "any"}, {"kind": "rules", "canvas": ""}, {"kind": "look", "canvas": ""}, {"kind": "look", "canvas": on.ID, "corners": []float64{1, 2}}, {"kind": "look", "canvas": on.ID, "light": "moon"}, {"kind": "look", "canvas": on.ID, "light": "card"}, {"kind": "look", "canvas": on.ID, "card": []float64{1, 2}}, {"kind": "camera", "canvas": "nobody"}} {
 		saved := s.lesson()
 		ask["lesson"], ask["from"] = saved.ID, 1
 		if r := s.ask("POST", "/api/studios/room/jobs", ask); r.StatusCode != 422 && r.StatusCode != 404 {
