@@ -47,11 +47,39 @@ func (r classRow) kept() (KeptClass, error) {
 // Classes lists the classes of the studio by their beginnings, the first first.
 func (r Room) Classes(ctx context.Context) ([]KeptClass, error) {
 	var rows []classRow
-	err := r.s.db.SelectContext(ctx, &rows, `select `+classColumns+` from (select `+classColumns+`, starts_at from class where studio_id = $1 order by starts_at desc limit $2) as last order by starts_at, id`, r.Studio, mostClasses)
+	err := r.s.db.SelectContext(ctx, &rows, `select `+classColumns+` from (select `+classColumns+`, starts_at from class where studio_id = $1 and deleted_at is null order by starts_at desc limit $2) as last order by starts_at, id`, r.Studio, mostClasses)
 	if err != nil {
 		return nil, told(err)
 	}
-	out := make([]KeptClass, len(rows))
+	return keptAll(rows)
+}
+
+// DeleteClass throws a class out, or brings it back.
+func (r Room) DeleteClass(ctx context.Context, id string, deleted bool) error {
+	return told(r.s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var row classRow
+		if err := tx.GetContext(ctx, &row, `update class set deleted_at = case when $3 then coalesce(deleted_at, now()) end where id = $1 and studio_id = $2 returning `+classColumns, id, r.Studio, deleted); err != nil {
+			return err
+		}
+		kept, err := row.kept()
+		if err != nil {
+			return err
+		}
+		return r.classTold(ctx, tx, kept)
+	}))
+}
+
+// DeletedClasses are those that were thrown out, the last first.
+func (r Room) DeletedClasses(ctx context.Context) ([]KeptClass, error) {
+	var rows []classRow
+	if err := r.s.db.SelectContext(ctx, &rows, `select `+classColumns+` from class where studio_id = $1 and deleted_at is not null order by deleted_at desc, id limit $2`, r.Studio, mostClasses); err != nil {
+		return nil, told(err)
+	}
+	return keptAll(rows)
+}
+
+func keptAll(rows []classRow) (out []KeptClass, err error) {
+	out = make([]KeptClass, len(rows))
 	for i, row := range rows {
 		if out[i], err = row.kept(); err != nil {
 			return nil, err

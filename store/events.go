@@ -15,12 +15,13 @@ const (
 	CanvasEvent = "canvas" // it was painted on
 	ClassEvent  = "class"  // it was saved
 	TeachEvent  = "teach"  // something has happened in a class that runs
+	StudioEvent = "studio" // its name or its habits were saved
 )
 
 // Event is what happened in a studio: a lesson or a class was saved, a job went on, or a canvas.
 type Event struct {
 	ID       int64  `json:"id,omitempty" doc:"to go on from; 0 for what passes"`
-	Kind     string `json:"kind" enum:"lesson,job,canvas,class,teach"`
+	Kind     string `json:"kind" enum:"lesson,job,canvas,class,teach,studio"`
 	Studio   string `json:"studio"`
 	Lesson   string `json:"lesson"`
 	Class    string `json:"class,omitempty"`

@@ -16,7 +16,7 @@ import (
 // one of them has both.
 func TestAJobAndItsCanvasGoToOneProcess(t *testing.T) {
 	s, _, _ := withLesson(t)
-	list, err := s.Heads(ctx, false)
+	list, err := s.Heads(ctx, store.OnShelf)
 	if err != nil || len(list) == 0 {
 		t.Fatal(err)
 	}

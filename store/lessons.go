@@ -30,10 +30,10 @@ func (r Room) there(ctx context.Context) error {
 	return err
 }
 
-// Shelf returns the newest revision of every lesson that is not put away, oldest lesson first.
+// Shelf returns the newest revision of every lesson on the shelf, oldest lesson first.
 func (r Room) Shelf(ctx context.Context) ([]Revision, error) {
 	out := []Revision{}
-	err := r.s.db.SelectContext(ctx, &out, revisions+` and r.number = l.head and l.away_at is null order by l.made_at, l.id`, r.Studio)
+	err := r.s.db.SelectContext(ctx, &out, revisions+` and r.number = l.head and l.stands = 'shelf' order by l.made_at, l.id`, r.Studio)
 	if err == nil && len(out) == 0 {
 		return out, r.there(ctx)
 	}
@@ -106,25 +106,36 @@ func (r Room) HeadOf(ctx context.Context, id string) (h HeadOf, err error) {
 	return h, told(err)
 }
 
-// Heads are those of the lessons on the shelf, oldest lesson first; with away, of those that
-// were put away, the last of them first.
-func (r Room) Heads(ctx context.Context, away bool) ([]HeadOf, error) {
+// A Place is where a lesson stands.
+type Place string
+
+// The places.
+const (
+	OnShelf  Place = "shelf"
+	PutAway  Place = "away"
+	Template Place = "template" // among the studio's own beginnings
+	Deleted  Place = "deleted"  // thrown out; it can be brought back
+)
+
+// Heads are those of the lessons at a place: on the shelf the oldest lesson first, elsewhere what
+// came last.
+func (r Room) Heads(ctx context.Context, at Place) ([]HeadOf, error) {
 	out := []HeadOf{}
-	which := ` and l.away_at is null order by l.made_at, l.id`
-	if away {
-		which = ` and l.away_at is not null order by l.away_at desc, l.id`
+	order := ` order by l.placed_at desc, l.id`
+	if at == OnShelf {
+		order = ` order by l.made_at, l.id`
 	}
-	if err := r.s.db.SelectContext(ctx, &out, heads+which, r.Studio); err != nil || len(out) > 0 {
+	if err := r.s.db.SelectContext(ctx, &out, heads+` and l.stands = $2`+order, r.Studio, at); err != nil || len(out) > 0 {
 		return out, told(err)
 	}
 	return out, r.there(ctx)
 }
 
-// PutAway takes a lesson off the shelf, or brings it back.
-func (r Room) PutAway(ctx context.Context, id string, away bool) error {
+// Put puts a lesson at a place.
+func (r Room) Put(ctx context.Context, id string, at Place) error {
 	return told(r.s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var head int
-		if err := tx.GetContext(ctx, &head, `update lesson set away_at = case when $3 then coalesce(away_at, now()) end where id = $1 and studio_id = $2 returning head`, id, r.Studio, away); err != nil {
+		if err := tx.GetContext(ctx, &head, `update lesson set stands = $3, placed_at = case when stands = $3 then placed_at else now() end where id = $1 and studio_id = $2 returning head`, id, r.Studio, at); err != nil {
 			return err
 		}
 		return tell(ctx, tx, Event{Kind: LessonEvent, Studio: r.Studio, Lesson: id, Revision: head}, true)

@@ -51,3 +51,29 @@ func (s *Store) HasStudio(ctx context.Context, id string) (there bool, err error
 	err = s.db.GetContext(ctx, &there, `select exists (select from studio where id = $1)`, id)
 	return there, told(err)
 }
+
+// Habits are how a studio measures and prints, as JSON; {} where nobody has said.
+func (r Room) Habits(ctx context.Context) (habits string, err error) {
+	err = r.s.db.GetContext(ctx, &habits, `select habits from studio where id = $1`, r.Studio)
+	return habits, told(err)
+}
+
+// PutHabits keeps the name and the habits of a studio.
+func (r Room) PutHabits(ctx context.Context, name, habits string) error {
+	return told(r.s.inTx(ctx, func(tx *sqlx.Tx) error {
+		done, err := tx.ExecContext(ctx, `update studio set name = $2, habits = $3 where id = $1`, r.Studio, name, habits)
+		if err != nil {
+			return err
+		}
+		if n, err := done.RowsAffected(); err != nil || n == 0 {
+			return ErrNotFound
+		}
+		return tell(ctx, tx, Event{Kind: StudioEvent, Studio: r.Studio}, true)
+	}))
+}
+
+// NameOf is what a studio is called.
+func (r Room) NameOf(ctx context.Context) (name string, err error) {
+	err = r.s.db.GetContext(ctx, &name, `select name from studio where id = $1`, r.Studio)
+	return name, told(err)
+}

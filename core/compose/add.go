@@ -10,20 +10,38 @@ import (
 	"proxenos/core/kit"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
+	"proxenos/core/scene"
 	"proxenos/core/spectrum"
 )
 
+// A Thing is something that can be added, with how it stands.
+type Thing struct {
+	lesson.Term
+	Shape []lesson.Point `json:"shape" doc:"its outline in a box one wide and one high, the foot at the bottom"`
+	Slim  float64        `json:"slim" doc:"how wide it is for its height"`
+}
+
 // Kinds says what can be added, by kind.
-func Kinds() (out []lesson.Term) {
+func Kinds() (out []Thing) {
 	for _, k := range kit.Addable() {
 		meaning := "Goes across the picture."
+		slim := 3.0
 		switch {
-		case k.Wide > 0:
+		case k.Wide > 0 && k.High > 0:
 			meaning = fmt.Sprintf("About %g m wide and %g m high.", k.Wide, k.High)
+			slim = k.Wide / k.High
+		case k.Wide > 0:
+			meaning = fmt.Sprintf("About %g m wide, into the distance.", k.Wide)
+			slim = 1
 		case k.High == 0:
 			meaning = "Hangs in the sky."
+			slim = 2
 		}
-		out = append(out, lesson.Term{ID: string(k.Kind), Name: k.Name, Meaning: meaning})
+		shape := k.Outline(lesson.Point{X: 0.5, Y: 1}, 1, 1)
+		for i, p := range shape { // no figure of a drawing needs more places
+			shape[i] = lesson.Point{X: math.Round(p.X*1000) / 1000, Y: math.Round(p.Y*1000) / 1000}
+		}
+		out = append(out, Thing{lesson.Term{ID: string(k.Kind), Name: k.Name, Meaning: meaning}, shape, slim})
 	}
 	return out
 }
@@ -141,4 +159,33 @@ func Mixture(ctx context.Context, l *lesson.Lesson, id, name string, c spectrum.
 	best := a.Recipes[0]
 	taken := func(id string) bool { _, there := l.Mixture(id); return there }
 	return lesson.AddMixture{Mixture: lesson.Mixture{ID: freeIn(id, taken), Name: shorten(name), Parts: recipe.Parts(best.Parts)}}, best, nil
+}
+
+// PlaneAt is the plane whose ground lies nearest to a height on the canvas, y mm; above the horizon
+// it is the farthest, or the sky's.
+func PlaneAt(l *lesson.Lesson, y float64) string {
+	best, least := l.Planes[0].ID, math.Inf(1)
+	if y <= l.View.Horizon {
+		return best
+	}
+	for _, p := range l.Planes {
+		if d := math.Abs(scene.GroundY(l, p.Distance) - y); d < least {
+			best, least = p.ID, d
+		}
+	}
+	return best
+}
+
+// Makes is the zone that an edit puts into a lesson; none where it makes none.
+func Makes(l *lesson.Lesson, e lesson.Edit) string {
+	next, _, err := e.Apply(l)
+	if err != nil || len(next.Zones) <= len(l.Zones) {
+		return ""
+	}
+	for _, z := range next.Zones {
+		if _, there := l.Zone(z.ID); !there {
+			return z.ID
+		}
+	}
+	return ""
 }

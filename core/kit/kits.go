@@ -174,6 +174,11 @@ var kits = []Kit{
 		body(lesson.CutIn, lesson.Filbert, 0.15, 1.3, "The boat as one dark shape on the water.", hullDark),
 		lights(lesson.KnifeBreak, lesson.Knife, 0.3, 0.8, "A light along its edge and on the side of the light.", woodLight),
 	}, true},
+	{lesson.Path, "Path", 2.2, 0, 1, []Pass{
+		body(lesson.LongPull, lesson.Filbert, 0.25, 1.1, "Level strokes, narrow far away.", dust),
+		body(lesson.LinerPull, lesson.Liner, 0.05, 0.8, "Two ruts, lost here and there.", shade),
+		lights(lesson.KnifeSlide, lesson.Knife, 0.5, 0.4, "Light where it leaves the shade.", dustLight).in(lesson.Whole),
+	}, true},
 	{lesson.Person, "Figure", 0.6, 1.7, 0, []Pass{
 		body(lesson.CutIn, lesson.Round, 0.3, 1.4, "The figure in one dark touch: a head, a coat, two legs.", coatDark),
 		lights(lesson.Dab, lesson.Round, 0.25, 0.9, "One touch of light on the shoulder.", sunWall),
@@ -201,11 +206,6 @@ var kits = []Kit{
 	{lesson.Field, "Field", 0, 0, 1, []Pass{
 		body(lesson.LongPull, lesson.Flat, 0.3, 1.1, "Short level pulls that follow the ground, three greens of one value side by side.", grass, moss, earth).broken(50, 30, 20),
 		lights(lesson.KnifeSlide, lesson.Knife, 0.5, 0.4, "Light on its rises, long and level.", grassLight).in(lesson.Whole),
-	}, false},
-	{lesson.Path, "Path", 0, 0, 1, []Pass{
-		body(lesson.LongPull, lesson.Filbert, 0.25, 1.1, "Level strokes, narrow far away.", dust),
-		body(lesson.LinerPull, lesson.Liner, 0.05, 0.8, "Two ruts, lost here and there.", shade),
-		lights(lesson.KnifeSlide, lesson.Knife, 0.5, 0.4, "Light where it leaves the shade.", dustLight).in(lesson.Whole),
 	}, false},
 	{lesson.Shadow, "Shadow", 0, 0, 1, []Pass{body(lesson.LongPull, lesson.SoftFlat, 0.3, 1, "Flat, away from the light.", shade)}, false},
 	{lesson.Image, "Reflection", 0, 0, 1, []Pass{body(lesson.PullDown, lesson.Flat, 0.4, 0.9, "Pull it straight down, then one light level pass.", waterDeep)}, false},

@@ -38,6 +38,7 @@ var outlines = map[lesson.ZoneKind][]float64{
 	lesson.Animal:    {-0.4, 0, -0.42, 0.42, -0.46, 0.6, -0.36, 0.78, 0.1, 0.76, 0.26, 0.84, 0.34, 1, 0.46, 0.96, 0.5, 0.76, 0.4, 0.66, 0.28, 0.46, 0.26, 0, 0.18, 0, 0.14, 0.38, -0.24, 0.36, -0.28, 0},
 	lesson.CloudBank: {-0.5, 0.12, -0.44, 0.3, -0.3, 0.4, -0.26, 0.66, -0.12, 0.74, -0.04, 0.96, 0.1, 1, 0.2, 0.76, 0.28, 0.52, 0.42, 0.36, 0.5, 0.1, 0.2, 0, -0.25, 0.02},
 	lesson.Water:     {-0.34, 0.06, -0.5, 0.34, -0.47, 0.6, -0.28, 0.86, 0, 1, 0.3, 0.92, 0.5, 0.66, 0.46, 0.36, 0.26, 0.1, -0.06, 0},
+	lesson.Path:      {-0.5, 0, -0.22, 0.3, 0.02, 0.55, -0.08, 0.75, 0.06, 1, 0.26, 1, 0.2, 0.75, 0.4, 0.55, 0.4, 0.3, 0.5, 0},
 	lesson.Birds:     {-0.5, 0, -0.5, 1, 0.5, 1, 0.5, 0},
 }
 
@@ -55,6 +56,7 @@ func (k Kit) Outline(foot lesson.Point, wide, high float64) (out []lesson.Point)
 const (
 	cloudWide, cloudHigh, cloudFoot = 0.4, 0.2, 0.5
 	flockWide, flockHigh, flockFoot = 0.16, 0.12, 0.45
+	goesFrom, goesTo                = 0.6, 3   // of its distance, where what leads into the picture begins and ends
 	liesFrom, liesTo                = 0.8, 1.4 // of its distance, where what lies begins and ends
 	acrossLeast                     = 0.02     // of the canvas's height that what goes across is high at least
 )
@@ -67,6 +69,9 @@ func (k Kit) At(l *lesson.Lesson, metres, x float64) []lesson.Point {
 	switch {
 	case k.Kind == lesson.Birds:
 		wide, high, foot = flockWide*l.Support.Width, flockHigh*l.View.Horizon, flockFoot*l.View.Horizon
+	case k.Kind == lesson.Path:
+		wide, foot = scene.SizeAt(l, k.Wide, goesFrom*metres), scene.GroundY(l, goesFrom*metres)
+		high = foot - scene.GroundY(l, goesTo*metres)
 	case k.High == 0:
 		wide, high, foot = cloudWide*l.Support.Width, cloudHigh*l.View.Horizon, cloudFoot*l.View.Horizon
 	case k.Kind.Is(lesson.Wet) && !k.Kind.Is(lesson.Flows): // it lies, as deep as the ground makes it

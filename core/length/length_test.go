@@ -32,6 +32,11 @@ func TestLengthsAreSaidAsOnARuler(t *testing.T) {
 			t.Errorf("%q is said as %q, not %q", text, is, want)
 		}
 	}
+	for text, want := range map[string]string{"400 × 300 mm": "40 × 30 cm", "a 25 mm flat, 3 mm aside": "a 2.5 cm flat, 3 mm aside", "8 × 40 mm, 7 m of it": "8 × 40 mm, 7 m of it"} {
+		if is := length.Cm.Text(text); is != want {
+			t.Errorf("%q is said as %q, not %q", text, is, want)
+		}
+	}
 	if length.Unit("cubits").Check() == nil || length.Unit("").Check() != nil {
 		t.Error("which units there are")
 	}

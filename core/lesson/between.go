@@ -206,7 +206,7 @@ func Between(a, b *Lesson) All {
 	}
 	for _, m := range b.Mixtures {
 		if _, there := a.Mixture(m.ID); !there {
-			all = append(all, AddMixture{m})
+			all = append(all, AddMixture{Mixture: m})
 		}
 	}
 	for i, t := range b.Tools {

@@ -13,6 +13,8 @@ import (
 // editKinds lists every edit under the name it has in JSON.
 var editKinds = map[string]reflect.Type{
 	"title":     reflect.TypeFor[SetTitle](),
+	"rename":    reflect.TypeFor[Rename](),
+	"support":   reflect.TypeFor[SetSupport](),
 	"move":      reflect.TypeFor[Move](),
 	"minutes":   reflect.TypeFor[SetMinutes](),
 	"care":      reflect.TypeFor[SetCare](),

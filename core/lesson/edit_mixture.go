@@ -91,9 +91,11 @@ func (e SetParts) Describe(l *Lesson) string {
 	return fmt.Sprintf("mix “%s” by another recipe", name)
 }
 
-// AddMixture brings a mixture to the palette, with the paints that it needs.
+// AddMixture brings a mixture to the palette, with the paints that it needs: behind the others,
+// or at a place, counted from 1.
 type AddMixture struct {
 	Mixture Mixture `json:"mixture"`
+	At      int     `json:"at,omitempty"`
 }
 
 // RemoveMixture takes a mixture off the palette, with the paints named, which nothing
@@ -108,8 +110,15 @@ func (e AddMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
 	if _, there := l.Mixture(e.Mixture.ID); there {
 		return nil, nil, fmt.Errorf("mixture %q is there already: give the new one its own id", e.Mixture.ID)
 	}
+	if e.At < 0 || e.At > len(l.Mixtures)+1 {
+		return nil, nil, fmt.Errorf("at is %d: give a place from 1 to %d, or none", e.At, len(l.Mixtures)+1)
+	}
 	c := *l
-	c.Mixtures = append(slices.Clone(l.Mixtures), e.Mixture)
+	at := len(l.Mixtures)
+	if e.At > 0 {
+		at = e.At - 1
+	}
+	c.Mixtures = slices.Insert(slices.Clone(l.Mixtures), at, e.Mixture)
 	c.Palette = slices.Clone(l.Palette)
 	brought := []string{}
 	for _, p := range e.Mixture.Parts {
@@ -126,7 +135,7 @@ func (e AddMixture) Describe(*Lesson) string {
 	return fmt.Sprintf("add the mixture “%s”", e.Mixture.Name)
 }
 
-// Apply removes the mixture. It fails while a step uses it, and for any but the last.
+// Apply removes the mixture. It fails while a step uses it.
 func (e RemoveMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
 	i, err := l.mustMixture(e.Mixture)
 	if err != nil {
@@ -137,14 +146,17 @@ func (e RemoveMixture) Apply(l *Lesson) (*Lesson, Edit, error) {
 			return nil, nil, fmt.Errorf("mixture %q is used by %s: give that another one first", e.Mixture, l.Label(k))
 		}
 	}
-	if i < len(l.Mixtures)-1 {
-		return nil, nil, fmt.Errorf("mixture %q is not the last on the palette: only what was added last can be taken off", e.Mixture)
-	}
 	c := *l
-	old := l.Mixtures[i]
-	c.Mixtures = slices.Clone(l.Mixtures[:i])
+	c.Mixtures = slices.Delete(slices.Clone(l.Mixtures), i, i+1)
 	c.Palette = slices.DeleteFunc(slices.Clone(l.Palette), func(key string) bool { return slices.Contains(e.Paints, key) })
-	return &c, AddMixture{old}, nil
+	back := AddMixture{Mixture: l.Mixtures[i]}
+	if i < len(l.Mixtures)-1 {
+		back.At = i + 1
+	}
+	if len(c.Palette) < len(l.Palette) && !slices.Equal(l.Palette[:len(c.Palette)], c.Palette) {
+		return &c, All{back, SetPalette{l.Palette}}, nil // the paints had their places too
+	}
+	return &c, back, nil
 }
 
 // Describe says what is removed.

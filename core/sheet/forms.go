@@ -117,7 +117,7 @@ func standing(k kit.Kit, drawn []lesson.Point) []lesson.Point {
 	wide, high := Width-2*margin, Height-2*margin
 	foot := lesson.Point{X: Width / 2, Y: Height - margin}
 	switch {
-	case k.Wide > 0:
+	case k.Wide > 0 && k.High > 0:
 		scale := min(wide/k.Wide, high/k.High)
 		wide, high = k.Wide*scale, k.High*scale
 	case k.Kind == lesson.Hedge || k.Kind == lesson.Surf:

@@ -27,7 +27,7 @@ import (
 // A Format is how something is printed. Its zero value is A4 in mm.
 type Format struct {
 	Paper string      `json:"paper,omitempty" enum:",a4,letter" doc:"a4 when left out"`
-	Units length.Unit `json:"units,omitempty" enum:",metric,inches" doc:"metric when left out"`
+	Units length.Unit `json:"units,omitempty" enum:",metric,cm,inches" doc:"metric when left out"`
 	Large bool        `json:"large,omitempty" doc:"large print"`
 }
 

@@ -68,6 +68,7 @@ func (s *Server) Handler() *fiber.App {
 	})
 	s.cards, s.lately = remember[string, OnShelf](1000), remember[string, []byte](100)
 	s.guard(app)
+	app.Use("/api", spoken)
 	s.describe(app)
 	app.Use("/api", func(c *fiber.Ctx) error {
 		return fiber.NewError(http.StatusNotFound, c.Path()+" is not an address of the API: see /api/openapi.json")
@@ -102,6 +103,7 @@ func (s *Server) describe(app *fiber.App) huma.API {
 	api := humafiber.New(app, config)
 	api.UseMiddleware(inKind(api))
 	s.lessonOperations(api)
+	s.upkeepOperations(api)
 	s.rehearsalOperations(api)
 	s.markOperations(api)
 	s.benchOperations(api)
@@ -161,6 +163,7 @@ func (s *Server) refuse(err error) error {
 	var stale *store.StaleError
 	var told huma.StatusError
 	var wrong *studio.UnsoundError
+	var clash *studio.ClashError
 	switch {
 	case err == nil:
 		return nil
@@ -176,6 +179,12 @@ func (s *Server) refuse(err error) error {
 		return huma.Error422UnprocessableEntity(faults.Error(), details...)
 	case errors.Is(err, lesson.ErrTooLarge):
 		return huma.NewError(http.StatusRequestEntityTooLarge, err.Error())
+	case errors.As(err, &clash):
+		var details []error
+		for _, c := range clash.Clashes {
+			details = append(details, &huma.ErrorDetail{Location: c.Where, Message: "there: " + c.Theirs, Value: c.Mine})
+		}
+		return huma.Error409Conflict(clash.Error()+": keep what is there, or send yours with over", details...)
 	case errors.As(err, &stale):
 		var details []error
 		for _, r := range stale.Since {

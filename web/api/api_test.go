@@ -26,20 +26,23 @@ func TestEditUndoAndStale(t *testing.T) {
 	if edited.Revision != 2 || edited.Score.Minutes != 23 || edited.Said != "give step 1 (criss-cross, Sky) 8 min" {
 		t.Errorf("%d, %v min, %q", edited.Revision, edited.Score.Minutes, edited.Said)
 	}
-	// A second tab that still has revision 1 is refused, and told why.
-	stale := s.ask("POST", path+"/edits", edit{"from": 1, "edit": edit{"edit": "remove", "step": "sky"}})
+	// A second tab that still has revision 1 changes the same in another way: it is refused, and told.
+	clash := s.ask("POST", path+"/edits", edit{"from": 1, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 3}})
 	problem := read[struct {
 		Detail string
-		Errors []struct{ Location, Message string }
-	}](t, stale, 409)
-	if len(problem.Errors) != 1 || problem.Errors[0].Location != "revision 2" || problem.Errors[0].Message != edited.Said {
+		Errors []struct {
+			Location, Message string
+			Value             any
+		}
+	}](t, clash, 409)
+	if len(problem.Errors) != 1 || !strings.HasPrefix(problem.Errors[0].Location, "step 1") || problem.Errors[0].Message != "there: 8" || problem.Errors[0].Value != "3" {
 		t.Errorf("%+v", problem)
 	}
 	whole := s.ask("PUT", path, edit{"from": 1, "lesson": sample.Lesson()})
 	if whole.StatusCode != 409 {
 		t.Errorf("a stale whole save: %d", whole.StatusCode)
 	}
-	undone := read[api.Edited](t, s.ask("POST", path+"/edits", edit{"from": 2, "edit": edited.Undo}), 200)
+	undone := read[api.Edited](t, s.ask("POST", path+"/edits", edited.Undo), 200)
 	if undone.Hash != saved.Hash || undone.Revision != 3 {
 		t.Error("undo does not bring the lesson back")
 	}

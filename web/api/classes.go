@@ -112,9 +112,15 @@ func (s *Server) classes(ctx context.Context, in *InStudio) (*one[[]OnDay], erro
 	if err != nil {
 		return nil, s.refuse(err)
 	}
+	return s.onDays(ctx, *in, list)
+}
+
+// onDays are kept classes with their lessons.
+func (s *Server) onDays(ctx context.Context, in InStudio, list []store.KeptClass) (*one[[]OnDay], error) {
 	out := make([]OnDay, len(list))
 	for i, k := range list {
-		if out[i], err = s.onDay(ctx, *in, k); err != nil {
+		var err error
+		if out[i], err = s.onDay(ctx, in, k); err != nil {
 			return nil, s.refuse(err)
 		}
 	}

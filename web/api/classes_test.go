@@ -134,20 +134,20 @@ func TestALessonIsCopiedAndPutAway(t *testing.T) {
 		}
 		return out
 	}
-	if len(titles("")) != 4 || len(titles("?away=true")) != 0 {
-		t.Errorf("on the shelf %q, away %q", titles(""), titles("?away=true"))
+	if len(titles("")) != 4 || len(titles("?place=away")) != 0 {
+		t.Errorf("on the shelf %q, away %q", titles(""), titles("?place=away"))
 	}
 	for range 2 { // twice is once
-		read[api.PutAway](t, s.ask("PUT", lessons+"/"+saved.ID+"/away", edit{"away": true}), 200)
+		read[api.Placed](t, s.ask("PUT", lessons+"/"+saved.ID+"/place", edit{"place": "away"}), 200)
 	}
-	if got := titles("?away=true"); len(titles("")) != 3 || len(got) != 1 || got[0] != saved.Lesson.Title {
+	if got := titles("?place=away"); len(titles("")) != 3 || len(got) != 1 || got[0] != saved.Lesson.Title {
 		t.Errorf("on the shelf %q, away %q", titles(""), got)
 	}
 	if got := read[api.OnDay](t, s.ask("GET", "/api/studios/room/classes/"+class.ID, nil), 200); got.Taught.Title != saved.Lesson.Title {
 		t.Errorf("its class teaches %q", got.Taught.Title)
 	}
 	read[api.Saved](t, s.ask("GET", lessons+"/"+saved.ID, nil), 200)
-	read[api.PutAway](t, s.ask("PUT", lessons+"/"+saved.ID+"/away", edit{"away": false}), 200)
+	read[api.Placed](t, s.ask("PUT", lessons+"/"+saved.ID+"/place", edit{"place": "shelf"}), 200)
 	if got := titles(""); len(got) != 4 || got[0] != saved.Lesson.Title {
 		t.Errorf("brought back: %q", got)
 	}
@@ -160,7 +160,7 @@ func TestALessonIsCopiedAndPutAway(t *testing.T) {
 			t.Errorf("called %q: %d", title, r.StatusCode)
 		}
 	}
-	for _, r := range []reply{s.ask("POST", lessons+"/nothing/copies", nil), s.ask("PUT", lessons+"/nothing/away", edit{"away": true})} {
+	for _, r := range []reply{s.ask("POST", lessons+"/nothing/copies", nil), s.ask("PUT", lessons+"/nothing/place", edit{"place": "away"})} {
 		if r.StatusCode != 404 {
 			t.Errorf("a lesson that is not there: %d", r.StatusCode)
 		}

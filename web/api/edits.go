@@ -4,6 +4,7 @@ import (
 	"maps"
 	"reflect"
 	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -31,9 +32,11 @@ func (editSchema) Schema(r huma.Registry) *huma.Schema {
 			if t := types[name]; t.Kind() == reflect.Struct {
 				for i := range t.NumField() {
 					f := t.Field(i)
-					field := f.Tag.Get("json")
+					field, how, _ := strings.Cut(f.Tag.Get("json"), ",")
 					one.Properties[field] = r.Schema(f.Type, true, t.Name()+f.Name)
-					one.Required = append(one.Required, field)
+					if how == "" {
+						one.Required = append(one.Required, field)
+					}
 				}
 			} else {
 				one.Properties["edits"] = &huma.Schema{Type: huma.TypeArray, Items: &huma.Schema{Ref: prefix + "Edit"}}

@@ -3,14 +3,12 @@ package api
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"mime"
 	"net/http"
 	"net/url"
 	"reflect"
 	"slices"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -18,12 +16,14 @@ import (
 	"proxenos/core/daylight"
 	"proxenos/core/film"
 	"proxenos/core/haze"
+	"proxenos/core/length"
 	"proxenos/core/lesson"
 	"proxenos/core/measure"
 	"proxenos/core/rehearse"
 	"proxenos/core/score"
 	"proxenos/core/starter"
 	"proxenos/store"
+	"proxenos/studio"
 )
 
 // Saved is a lesson as it stands, with what follows from it without a canvas.
@@ -40,14 +40,9 @@ type Saved struct {
 // Edited is a lesson after an edit.
 type Edited struct {
 	Saved
-	Undo lesson.AnyEdit `json:"undo" doc:"the edit that takes it back"`
-	Said string         `json:"said" doc:"what the edit did, in words"`
-}
-
-// EditRequest asks for an edit to the revision that it names.
-type EditRequest struct {
-	From int            `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that the edit was made from"`
-	Edit lesson.AnyEdit `json:"edit"`
+	Undo   studio.Editing `json:"undo" doc:"takes it back"`
+	Said   string         `json:"said" doc:"what the edit did, in words"`
+	Beside []string       `json:"beside" doc:"what others had changed since it was made, in words: it stays"`
 }
 
 // SaveRequest replaces a whole lesson.
@@ -85,9 +80,10 @@ type Vocabulary struct {
 	Airs   []lesson.Term   `json:"airs"`
 	Lamps  []lesson.Term   `json:"lamps" doc:"views that show things under another lamp"`
 	Scenes []lesson.Term   `json:"scenes" doc:"kinds of scene that a lesson can begin from"`
-	Things []lesson.Term   `json:"things" doc:"kinds of thing that can be added to a picture"`
+	Things []compose.Thing `json:"things" doc:"kinds of thing that can be added to a picture"`
 	Hours  []daylight.Hour `json:"hours" doc:"times of day"`
 	Maps   []lesson.Term   `json:"maps" doc:"maps of a finished picture"`
+	Units  []length.Measure `json:"units" doc:"what lengths can be said in"`
 }
 
 // lamps are the views that show things under another lamp.
@@ -132,26 +128,12 @@ func (s *Server) lessonOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
-			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), haze.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps()}}, nil
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), haze.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps(), length.Measures()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {
 			list, err := s.Store.Studios(ctx)
 			return &one[[]store.Studio]{list}, s.refuse(err)
-		})
-	huma.Register(api, huma.Operation{OperationID: "createStudio", Method: http.MethodPost, Path: "/api/studios", Summary: "Open a studio",
-		DefaultStatus: http.StatusCreated},
-		func(ctx context.Context, in *struct {
-			Body struct {
-				Name string `json:"name" minLength:"1" maxLength:"80"`
-			}
-		}) (*one[store.Studio], error) {
-			name := strings.TrimSpace(in.Body.Name)
-			if name == "" || !lesson.Readable(name) {
-				return nil, unsound(errors.New("the name of the studio is blank: give it one"))
-			}
-			st, err := s.Store.NewStudio(ctx, name)
-			return &one[store.Studio]{st}, s.refuse(err)
 		})
 	huma.Register(api, huma.Operation{OperationID: "lessonFile", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/file", Summary: "The lesson as a file, to the byte",
 		Responses: map[string]*huma.Response{"200": {Description: "Lesson file", Content: map[string]*huma.MediaType{"application/json": {}}}}}, s.file)
@@ -159,14 +141,12 @@ func (s *Server) lessonOperations(api huma.API) {
 	huma.Register(api, raw[lesson.Lesson](api, huma.Operation{OperationID: "createLesson", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons",
 		Summary: "Put a lesson on the shelf", DefaultStatus: http.StatusCreated}), s.create)
 	huma.Register(api, reply[Saved](api, huma.Operation{OperationID: "lesson", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}", Summary: "A lesson as it stands"}), s.lesson)
-	huma.Register(api, raw[EditRequest](api, huma.Operation{OperationID: "editLesson", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/edits",
-		Summary: "Change a lesson by an edit"}), s.edit)
+	huma.Register(api, raw[studio.Editing](api, huma.Operation{OperationID: "editLesson", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/edits",
+		Summary: "Change a lesson by an edit: what others changed since stays where the edit does not touch it"}), s.edit)
 	huma.Register(api, raw[SaveRequest](api, huma.Operation{OperationID: "saveLesson", Method: http.MethodPut, Path: "/api/studios/{studio}/lessons/{id}",
 		Summary: "Replace a lesson"}), s.save)
 	huma.Register(api, huma.Operation{OperationID: "copyLesson", Method: http.MethodPost, Path: "/api/studios/{studio}/lessons/{id}/copies", DefaultStatus: http.StatusCreated,
 		Summary: "Put a copy of a lesson on the shelf"}, s.copyLesson)
-	huma.Register(api, huma.Operation{OperationID: "putAway", Method: http.MethodPut, Path: "/api/studios/{studio}/lessons/{id}/away",
-		Summary: "Take a lesson off the shelf, or bring it back"}, s.putAway)
 }
 
 func (s *Server) saved(r store.Revision, l *lesson.Lesson) Saved {
@@ -266,24 +246,12 @@ func (s *Server) create(ctx context.Context, in *RawInStudio) (*one[Saved], erro
 	return &one[Saved]{s.saved(r, l)}, nil
 }
 
-// PutAway says whether a lesson is put away.
-type PutAway struct {
-	Away bool `json:"away"`
-}
-
 func (s *Server) copyLesson(ctx context.Context, in *LessonPath) (*one[Saved], error) {
 	r, l, err := s.In(in.Studio).Copy(ctx, in.ID)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
 	return &one[Saved]{s.saved(r, l)}, nil
-}
-
-func (s *Server) putAway(ctx context.Context, in *struct {
-	LessonPath
-	Body PutAway
-}) (*one[PutAway], error) {
-	return &one[PutAway]{in.Body}, s.refuse(s.In(in.Studio).Kept.PutAway(ctx, in.ID, in.Body.Away))
 }
 
 // parse reads a body whose fields are plain JSON; a fault names its place.
@@ -298,37 +266,22 @@ func parse(data []byte, into any) error {
 }
 
 func (s *Server) edit(ctx context.Context, in *Raw) (*one[Edited], error) {
-	var ask EditRequest
+	var ask studio.Editing
 	if err := parse(in.RawBody, &ask); err != nil {
 		return nil, s.refuse(err)
 	}
 	if ask.Edit.Edit == nil {
 		return nil, s.refuse(lesson.Faults{{Path: "edit", Problem: "is missing", Cure: `send {"from": 1, "edit": {...}}`}})
 	}
-	l, err := s.In(in.Studio).Before(ctx, in.ID, ask.From)
+	made, err := s.In(in.Studio).Edit(ctx, in.ID, ask)
 	if err != nil {
 		return nil, s.refuse(err)
 	}
-	out, next, err := s.apply(ctx, in.LessonPath, ask.From, l, ask.Edit.Edit)
-	if err != nil {
-		return nil, err
+	s.Easel.Rehearse(in.ID, made.Revision.Number, made.Lesson) // so that it is under way when asked for
+	if made.Beside == nil {
+		made.Beside = []string{}
 	}
-	s.Easel.Rehearse(in.ID, out.Revision, next) // so that it is under way when asked for
-	return &one[Edited]{out}, nil
-}
-
-// apply makes an edit to a lesson at a revision and saves what comes of it.
-func (s *Server) apply(ctx context.Context, in LessonPath, from int, l *lesson.Lesson, e lesson.Edit) (Edited, *lesson.Lesson, error) {
-	next, undo, err := lesson.Apply(l, e)
-	if err != nil {
-		return Edited{}, nil, s.refuse(err)
-	}
-	said := e.Describe(l)
-	r, err := s.In(in.Studio).Kept.Save(ctx, in.ID, from, next, said)
-	if err != nil {
-		return Edited{}, nil, s.refuse(err)
-	}
-	return Edited{s.saved(r, next), lesson.AnyEdit{Edit: undo}, said}, next, nil
+	return &one[Edited]{Edited{s.saved(made.Revision, made.Lesson), made.Undo, made.Said, made.Beside}}, nil
 }
 
 func (s *Server) save(ctx context.Context, in *Raw) (*one[Saved], error) {

@@ -60,7 +60,7 @@ func TestMeasuringATubeForALesson(t *testing.T) {
 	if fmt.Sprint(ask("").Answer.Recipes) == fmt.Sprint(ask(after.Hash).Answer.Recipes) {
 		t.Error("measured and modelled curves give the same recipes to the last figure")
 	}
-	back := read[api.Edited](t, s.ask("POST", path, edit{"from": 2, "edit": after.Undo}), 200)
+	back := read[api.Edited](t, s.ask("POST", path, after.Undo), 200)
 	if back.Hash != saved.Hash {
 		t.Error("taken back, the lesson is not what it was")
 	}

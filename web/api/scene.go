@@ -30,19 +30,22 @@ type SketchRequest struct {
 
 // Arrangement asks for an edit that arranges the picture.
 type Arrangement struct {
-	Whose string  `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
-	Do    string  `json:"do" enum:"add,another,mirror,repeat,shadow,reflection,take-out,horizon"`
-	Zone  string  `json:"zone,omitempty" maxLength:"40" doc:"which zone; not for add and horizon"`
-	Kind  string  `json:"kind,omitempty" maxLength:"20" doc:"for add: one of the vocabulary's things"`
-	Plane string  `json:"plane,omitempty" maxLength:"40" doc:"for add and repeat: where"`
-	X     float64 `json:"x,omitempty" doc:"for add: where across, mm; for repeat: how far to the right"`
-	Y     float64 `json:"y,omitempty" doc:"for horizon: where, mm from the top"`
+	Whose string      `json:"whose" maxLength:"64" doc:"content hash of the lesson"`
+	Do    string      `json:"do" enum:"add,another,mirror,repeat,shadow,reflection,take-out,horizon,resize,merge"`
+	Zone  string      `json:"zone,omitempty" maxLength:"40" doc:"which zone; for merge: the mixture that goes"`
+	Kind  string      `json:"kind,omitempty" maxLength:"20" doc:"for add: one of the vocabulary's things"`
+	Plane string      `json:"plane,omitempty" maxLength:"40" doc:"for add and repeat: where"`
+	X     float64     `json:"x,omitempty" doc:"for add: where across, mm; for repeat: how far to the right; for resize: how wide the canvas becomes"`
+	Y     float64     `json:"y,omitempty" doc:"for horizon: where, mm from the top; for add: where it stands, instead of the plane; for resize: how high the canvas becomes"`
+	Fit   compose.Fit `json:"fit,omitempty" enum:",scaled,cropped" doc:"for resize: what becomes of the picture"`
+	With  string      `json:"with,omitempty" maxLength:"40" doc:"for merge: the mixture that does for both"`
 }
 
 // Arranged is an edit that can be made.
 type Arranged struct {
 	Edit lesson.AnyEdit `json:"edit"`
 	Says string         `json:"says" doc:"what it does, in words"`
+	Zone string         `json:"zone,omitempty" doc:"the zone that it makes, if it makes one"`
 	Left []string       `json:"left" doc:"of a drawing: what was left out"`
 }
 
@@ -118,7 +121,14 @@ func (s *Server) arrange(ctx context.Context, in *struct {
 	var e lesson.Edit
 	switch a.Do {
 	case "add":
+		if a.Plane == "" {
+			a.Plane = compose.PlaneAt(l, a.Y)
+		}
 		e, err = compose.Add(ctx, l, lesson.ZoneKind(a.Kind), a.Plane, a.X)
+	case "resize":
+		e, err = compose.Resize(l, a.X, a.Y, a.Fit)
+	case "merge":
+		e = compose.Merge(l, a.Zone, a.With)
 	case "another":
 		e, err = compose.Another(l, a.Zone)
 	case "mirror":
@@ -137,7 +147,7 @@ func (s *Server) arrange(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, s.unsolved(ctx, err)
 	}
-	return &one[Arranged]{Arranged{lesson.AnyEdit{Edit: e}, e.Describe(l), []string{}}}, nil
+	return &one[Arranged]{Arranged{lesson.AnyEdit{Edit: e}, e.Describe(l), compose.Makes(l, e), []string{}}}, nil
 }
 
 func (s *Server) starterSketch(ctx context.Context, in *struct{ Body starter.Wish }) (*file, error) {
@@ -210,7 +220,7 @@ func (s *Server) draw(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, unsound(err)
 	}
-	out := Arranged{lesson.AnyEdit{Edit: e}, fmt.Sprintf("take in %d shapes", len(shapes)), d.Left}
+	out := Arranged{lesson.AnyEdit{Edit: e}, fmt.Sprintf("take in %d shapes", len(shapes)), "", d.Left}
 	if out.Left == nil {
 		out.Left = []string{}
 	}

@@ -107,6 +107,12 @@ type reply struct {
 
 func (s *server) ask(method, path string, body any) reply {
 	s.t.Helper()
+	return s.askAs(method, path, body, nil)
+}
+
+// askAs asks with headers.
+func (s *server) askAs(method, path string, body any, headers map[string]string) reply {
+	s.t.Helper()
 	var in io.Reader
 	switch b := body.(type) {
 	case nil:
@@ -126,6 +132,9 @@ func (s *server) ask(method, path string, body any) reply {
 	req.Header.Set("Prefer", "wait=8") // for a canvas
 	if body != nil {
 		req.Header.Set("Content-Type", kindOf(path))
+	}
+	for name, value := range headers {
+		req.Header.Set(name, value)
 	}
 	res, err := http.DefaultClient.Do(req)
 	if err != nil {

@@ -33,10 +33,10 @@ type OnShelf struct {
 
 func (s *Server) shelf(ctx context.Context, in *struct {
 	InStudio
-	Away bool   `query:"away" doc:"those that were put away"`
-	Has  string `header:"If-None-Match" maxLength:"200"`
+	Place store.Place `query:"place" enum:"shelf,away,template,deleted" default:"shelf" doc:"where they stand"`
+	Has   string      `header:"If-None-Match" maxLength:"200"`
 }) (*Known, error) {
-	heads, err := s.In(in.Studio).Kept.Heads(ctx, in.Away)
+	heads, err := s.In(in.Studio).Kept.Heads(ctx, in.Place)
 	if err != nil {
 		return nil, s.refuse(err)
 	}

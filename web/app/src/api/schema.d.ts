@@ -674,6 +674,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/classes/{class}/deleted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Throw a class out, or bring it back */
+        put: operations["throwClass"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/classes/{class}/door": {
         parameters: {
             query?: never;
@@ -982,6 +999,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a studio measures and prints */
+        get: operations["habits"];
+        /** Say how a studio measures and prints, and what it is called */
+        put: operations["keepHabits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/jobs": {
         parameters: {
             query?: never;
@@ -1046,23 +1081,6 @@ export interface paths {
         get: operations["lesson"];
         /** Replace a lesson */
         put: operations["saveLesson"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/studios/{studio}/lessons/{id}/away": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Take a lesson off the shelf, or bring it back */
-        put: operations["putAway"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1149,7 +1167,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Change a lesson by an edit */
+        /** Change a lesson by an edit: what others changed since stays where the edit does not touch it */
         post: operations["editLesson"];
         delete?: never;
         options?: never;
@@ -1220,6 +1238,23 @@ export interface paths {
         put?: never;
         /** Take a photograph (PNG or JPEG) into the lesson's studio: cleaned, upright, without metadata */
         post: operations["takePhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/lessons/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a lesson on the shelf, away, among the studio's own beginnings, or throw it out */
+        put: operations["placeLesson"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1652,6 +1687,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/thrown-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The classes that were thrown out, the last first */
+        get: operations["deletedClasses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/tidyings/{hash}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would make the palette of a lesson simpler: what is unused, what is alike */
+        get: operations["tidyings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/turns/{hash}/{method}": {
         parameters: {
             query?: never;
@@ -1870,27 +1939,36 @@ export interface components {
             left: string[];
             /** @description what it does, in words */
             says: string;
+            /** @description the zone that it makes, if it makes one */
+            zone?: string;
         };
         Arrangement: {
             /** @enum {string} */
-            do: "add" | "another" | "mirror" | "repeat" | "shadow" | "reflection" | "take-out" | "horizon";
+            do: "add" | "another" | "mirror" | "repeat" | "shadow" | "reflection" | "take-out" | "horizon" | "resize" | "merge";
+            /**
+             * @description for resize: what becomes of the picture
+             * @enum {string}
+             */
+            fit?: "" | "scaled" | "cropped";
             /** @description for add: one of the vocabulary's things */
             kind?: string;
             /** @description for add and repeat: where */
             plane?: string;
             /** @description content hash of the lesson */
             whose: string;
+            /** @description for merge: the mixture that does for both */
+            with?: string;
             /**
              * Format: double
-             * @description for add: where across, mm; for repeat: how far to the right
+             * @description for add: where across, mm; for repeat: how far to the right; for resize: how wide the canvas becomes
              */
             x?: number;
             /**
              * Format: double
-             * @description for horizon: where, mm from the top
+             * @description for horizon: where, mm from the top; for add: where it stands, instead of the plane; for resize: how high the canvas becomes
              */
             y?: number;
-            /** @description which zone; not for add and horizon */
+            /** @description which zone; for merge: the mixture that goes */
             zone?: string;
         };
         Asked: {
@@ -2685,7 +2763,7 @@ export interface components {
          * Edit
          * @description One change to a lesson.
          */
-        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditCare"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPause"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditTints"] | components["schemas"]["EditTitle"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
+        Edit: components["schemas"]["EditAccept"] | components["schemas"]["EditAll"] | components["schemas"]["EditCare"] | components["schemas"]["EditChange"] | components["schemas"]["EditEase"] | components["schemas"]["EditGround"] | components["schemas"]["EditInsert"] | components["schemas"]["EditJoin"] | components["schemas"]["EditMeasure"] | components["schemas"]["EditMethod"] | components["schemas"]["EditMinutes"] | components["schemas"]["EditMixture"] | components["schemas"]["EditMove"] | components["schemas"]["EditPalette"] | components["schemas"]["EditPart"] | components["schemas"]["EditParts"] | components["schemas"]["EditPause"] | components["schemas"]["EditPlanes"] | components["schemas"]["EditReference"] | components["schemas"]["EditRemove"] | components["schemas"]["EditRename"] | components["schemas"]["EditReopen"] | components["schemas"]["EditReplace"] | components["schemas"]["EditReshape"] | components["schemas"]["EditScene"] | components["schemas"]["EditSession"] | components["schemas"]["EditSplit"] | components["schemas"]["EditSupport"] | components["schemas"]["EditTints"] | components["schemas"]["EditTitle"] | components["schemas"]["EditTool"] | components["schemas"]["EditUnmix"] | components["schemas"]["EditUntool"] | components["schemas"]["EditUnzone"] | components["schemas"]["EditZone"];
         EditAccept: {
             /** @enum {string} */
             edit: "accept";
@@ -2748,6 +2826,8 @@ export interface components {
             step: string;
         };
         EditMixture: {
+            /** Format: int64 */
+            at?: number;
             /** @enum {string} */
             edit: "mixture";
             mixture: components["schemas"]["Mixture"];
@@ -2802,6 +2882,13 @@ export interface components {
             edit: "remove";
             step: string;
         };
+        EditRename: {
+            /** @enum {string} */
+            edit: "rename";
+            id: string;
+            name: string;
+            what: string;
+        };
         EditReopen: {
             /** @enum {string} */
             edit: "reopen";
@@ -2814,14 +2901,6 @@ export interface components {
             from: string;
             to: string;
             what: string;
-        };
-        EditRequest: {
-            edit: components["schemas"]["Edit"];
-            /**
-             * Format: int64
-             * @description the revision that the edit was made from
-             */
-            from: number;
         };
         EditReshape: {
             /** @enum {string} */
@@ -2850,6 +2929,11 @@ export interface components {
             /** @enum {string} */
             edit: "split";
             step: string;
+        };
+        EditSupport: {
+            /** @enum {string} */
+            edit: "support";
+            support: components["schemas"]["Support"];
         };
         EditTints: {
             /** @enum {string} */
@@ -2894,6 +2978,8 @@ export interface components {
             zone: components["schemas"]["Zone"];
         };
         Edited: {
+            /** @description what others had changed since it was made, in words: it stays */
+            beside: string[];
             /** @description address of its frames; add /VIEW-WIDTH-HALFMINUTES.png */
             frames: string;
             /** @description content hash: the key to rehearsal and frames */
@@ -2907,8 +2993,25 @@ export interface components {
             score: components["schemas"]["Score"];
             /** @description whose it is */
             studio: string;
-            /** @description the edit that takes it back */
-            undo: components["schemas"]["Edit"];
+            /** @description takes it back */
+            undo: components["schemas"]["Editing"];
+        };
+        Editing: {
+            /** @description the edit was made from that revision, and is taken back */
+            back?: boolean;
+            edit: components["schemas"]["Edit"];
+            /**
+             * Format: int64
+             * @description the revision that the edit was made from
+             */
+            from: number;
+            /** @description the edit wins where somebody else changed the same */
+            over?: boolean;
+            /**
+             * Format: int64
+             * @description the revision up to which who edits knows what was changed: there the edit wins; from when left out
+             */
+            seen?: number;
         };
         Entry: {
             /** Format: double */
@@ -2987,7 +3090,7 @@ export interface components {
             id?: number;
             job?: string;
             /** @enum {string} */
-            kind: "lesson" | "job" | "canvas" | "class" | "teach";
+            kind: "lesson" | "job" | "canvas" | "class" | "teach" | "studio";
             lesson: string;
             /** @description of a canvas */
             painting?: string;
@@ -3282,6 +3385,25 @@ export interface components {
              */
             vanish: number;
             zones: components["schemas"]["ZoneFact"][];
+        };
+        Habits: {
+            /** @description what the studio is called */
+            name: string;
+            /**
+             * @description what it prints on
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /**
+             * @description what it measures with
+             * @enum {string}
+             */
+            units: "metric" | "cm" | "inches";
+            /**
+             * @description the first day of its week
+             * @enum {string}
+             */
+            week: "monday" | "sunday" | "saturday";
         };
         Happening: {
             /** @description choose: the steps that are left out */
@@ -3807,6 +3929,22 @@ export interface components {
             y: number;
             zone: string;
         };
+        Measure: {
+            /**
+             * Format: int64
+             * @description how many are shown at most
+             */
+            decimals: number;
+            id: string;
+            /**
+             * Format: double
+             * @description how many mm one is
+             */
+            mm: number;
+            name: string;
+            /** @description what stands behind a figure */
+            sign: string;
+        };
         Measured: {
             /** @description Reflectance, 0 to 1, of a thick layer. */
             masstone: number[];
@@ -4311,7 +4449,7 @@ export interface components {
              * @description metric when left out
              * @enum {string}
              */
-            units?: "" | "metric" | "inches";
+            units?: "" | "metric" | "cm" | "inches";
         };
         Ordering: {
             /**
@@ -4582,6 +4720,13 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Placed: {
+            /**
+             * @description on the shelf, put away, among the studio's own beginnings, or thrown out
+             * @enum {string}
+             */
+            place: "shelf" | "away" | "template" | "deleted";
+        };
         Plan: {
             /** @description darkest first */
             levels: components["schemas"]["Level"][];
@@ -4762,9 +4907,6 @@ export interface components {
             /** @description no order is shorter */
             proven: boolean;
             says: string;
-        };
-        PutAway: {
-            away: boolean;
         };
         PutCanvasRequest: {
             canvas: components["schemas"]["Canvas"];
@@ -5881,6 +6023,33 @@ export interface components {
             meaning: string;
             name: string;
         };
+        Thing: {
+            id: string;
+            meaning: string;
+            name: string;
+            /** @description its outline in a box one wide and one high, the foot at the bottom */
+            shape: components["schemas"]["Point"][];
+            /**
+             * Format: double
+             * @description how wide it is for its height
+             */
+            slim: number;
+        };
+        Thrown: {
+            deleted: boolean;
+        };
+        Tidying: {
+            /**
+             * Format: double
+             * @description ΔE00 between mixtures that are alike
+             */
+            apart: number;
+            edit: components["schemas"]["Edit"];
+            /** @description what would be done, and why */
+            says: string;
+            /** @enum {string} */
+            what: "unused" | "alike";
+        };
         Tier: {
             /**
              * Format: double
@@ -6258,8 +6427,10 @@ export interface components {
             shares: components["schemas"]["Shares"];
             techniques: components["schemas"]["TechniqueInfo"][];
             /** @description kinds of thing that can be added to a picture */
-            things: components["schemas"]["Term"][];
+            things: components["schemas"]["Thing"][];
             tools: components["schemas"]["Term"][];
+            /** @description what lengths can be said in */
+            units: components["schemas"]["Measure"][];
             views: components["schemas"]["Term"][];
             wheres: components["schemas"]["Term"][];
         };
@@ -7962,6 +8133,42 @@ export interface operations {
             };
         };
     };
+    throwClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                class: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Thrown"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thrown"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     door: {
         parameters: {
             query?: never;
@@ -8647,6 +8854,72 @@ export interface operations {
             };
         };
     };
+    habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    keepHabits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Habits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     askJob: {
         parameters: {
             query?: never;
@@ -8753,8 +9026,8 @@ export interface operations {
     shelf: {
         parameters: {
             query?: {
-                /** @description those that were put away */
-                away?: boolean;
+                /** @description where they stand */
+                place?: "shelf" | "away" | "template" | "deleted";
             };
             header?: {
                 "If-None-Match"?: string;
@@ -8886,42 +9159,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Saved"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    putAway: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                studio: string;
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PutAway"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PutAway"];
                 };
             };
             /** @description Error */
@@ -9156,7 +9393,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["EditRequest"];
+                "application/json": components["schemas"]["Editing"];
                 "application/octet-stream": string;
             };
         };
@@ -9337,6 +9574,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    placeLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Placed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Placed"];
                 };
             };
             /** @description Error */
@@ -10242,6 +10515,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    deletedClasses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnDay"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    tidyings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                hash: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tidying"][];
                 };
             };
             /** @description Error */

@@ -1,0 +1,137 @@
+package studio
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"strings"
+
+	"proxenos/core/lesson"
+	"proxenos/store"
+)
+
+// An Editing is an edit to a lesson as it stood at one revision. It is made of that, and what
+// was changed since stays where the edit does not touch it.
+type Editing struct {
+	From int            `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that the edit was made from"`
+	Edit lesson.AnyEdit `json:"edit"`
+	Seen int            `json:"seen,omitempty" minimum:"0" maximum:"2147483647" doc:"the revision up to which who edits knows what was changed: there the edit wins; from when left out"`
+	Back bool           `json:"back,omitempty" doc:"the edit was made from that revision, and is taken back"`
+	Over bool           `json:"over,omitempty" doc:"the edit wins where somebody else changed the same"`
+}
+
+// A Made is what came of an edit.
+type Made struct {
+	Revision store.Revision
+	Lesson   *lesson.Lesson
+	Undo     Editing  // takes it back
+	Said     string   // what it did, in words
+	Beside   []string // what others had changed since, in words; it stays
+}
+
+// A ClashError refuses an edit of something that somebody else changed in another way meanwhile.
+type ClashError struct {
+	Head    int // the newest revision
+	Clashes []lesson.Clash
+	Since   []store.Revision // what was saved since, oldest first; bodies are empty
+}
+
+func (e *ClashError) Error() string {
+	var where []string
+	for _, c := range e.Clashes {
+		where = append(where, c.Where)
+	}
+	return "somebody else changed the same meanwhile: " + strings.Join(where, "; ")
+}
+
+// mostRaces is how often an edit is made anew because another was saved just before it.
+const mostRaces = 5
+
+// Edit makes an edit and saves what comes of it. An edit of a lesson that has changed since is
+// merged with what was changed; where both changed the same, in two ways, the error is a
+// [*ClashError] and nothing is saved.
+func (r Room) Edit(ctx context.Context, id string, e Editing) (Made, error) {
+	before, err := r.Before(ctx, id, e.From)
+	if err != nil {
+		return Made{}, err
+	}
+	mine, undo, err := lesson.Apply(before, e.Edit.Edit)
+	if err != nil {
+		return Made{}, err
+	}
+	said := e.Edit.Describe(before)
+	if e.Back {
+		before, mine, said = mine, before, "take back: "+said
+	}
+	for race := 0; ; race++ {
+		made, err := r.save(ctx, id, e, before, mine, said)
+		var stale *store.StaleError
+		if errors.As(err, &stale) && race < mostRaces {
+			continue
+		}
+		if err == nil && !e.Back && made.Revision.Parent == e.From {
+			made.Undo = Editing{From: made.Revision.Number, Edit: lesson.AnyEdit{Edit: undo}}
+		}
+		return made, err
+	}
+}
+
+// save saves what became of a lesson, merged with what others made of it.
+func (r Room) save(ctx context.Context, id string, e Editing, before, mine *lesson.Lesson, said string) (Made, error) {
+	made := Made{Said: said, Undo: Editing{From: e.From, Edit: e.Edit, Back: !e.Back}}
+	head, err := r.Kept.HeadNumber(ctx, id)
+	if err != nil {
+		return made, err
+	}
+	if head == e.From && !e.Back {
+		made.Lesson = mine
+		made.Revision, err = r.Kept.Save(ctx, id, head, mine, said)
+		return made, err
+	}
+	_, theirs, err := r.At(ctx, id, head)
+	if err != nil {
+		return made, err
+	}
+	var clashes []lesson.Clash
+	if seen := max(e.Seen, e.From); seen < head {
+		if seen > e.From { // what the same one changed gives way
+			_, own, err := r.At(ctx, id, seen)
+			if err != nil {
+				return made, err
+			}
+			mine, _ = lesson.Merge(before, mine, own)
+			before = own
+		}
+		made.Lesson, clashes = lesson.Merge(before, mine, theirs)
+		list, err := r.Kept.Revisions(ctx, id, seen)
+		if err != nil {
+			return made, err
+		}
+		for _, one := range list {
+			made.Beside = append(made.Beside, one.Said)
+		}
+		if len(clashes) > 0 && !e.Over {
+			return made, &ClashError{head, clashes, list}
+		}
+	} else {
+		made.Lesson, _ = lesson.Merge(before, mine, theirs)
+	}
+	if err := lesson.Check(made.Lesson); err != nil {
+		return made, &ClashError{Head: head, Clashes: unsoundTogether(err)}
+	}
+	made.Revision, err = r.Kept.Save(ctx, id, head, made.Lesson, said)
+	return made, err
+}
+
+// unsoundTogether says why two changes do not go together.
+func unsoundTogether(err error) []lesson.Clash {
+	var faults lesson.Faults
+	if !errors.As(err, &faults) {
+		return []lesson.Clash{{Where: "the lesson", Mine: err.Error()}}
+	}
+	var out []lesson.Clash
+	for _, f := range faults {
+		out = append(out, lesson.Clash{Where: f.Path, Mine: fmt.Sprintf("with both changes it %s", f.Problem), Theirs: "without it: " + f.Cure})
+	}
+	return out
+}
