@@ -7,8 +7,10 @@ import (
 	"encoding/json"
 	"fmt"
 	"strings"
+	"time"
 
 	"proxenos/core/card"
+	"proxenos/core/class"
 	"proxenos/core/lesson"
 	"proxenos/export/handout"
 	"proxenos/export/paper"
@@ -24,13 +26,29 @@ type Printed struct {
 }
 
 // printed is where a PDF of a class is kept.
-func (r Room) printed(class, made string, l *lesson.Lesson) store.Artifact {
-	return store.Artifact{Maker: r.Build, Painting: l.Painting(), Kind: fmt.Sprintf("handouts/%s/%s/%s", r.Kept.Studio, class, made)}
+func (r Room) printed(of, made string, l *lesson.Lesson) store.Artifact {
+	return store.Artifact{Maker: r.Build, Painting: l.Painting(), Kind: fmt.Sprintf("handouts/%s/%s/%s", r.Kept.Studio, of, made)}
+}
+
+// usualClass is who a lesson is printed for while no class of it is named.
+const usualClass = 12
+
+// printedFor is the class that handouts are made for, and what it is called; a lesson's own where
+// none is named.
+func (r Room) printedFor(ctx context.Context, a Asked) (store.KeptClass, error) {
+	if a.Class != "" {
+		return r.Kept.Class(ctx, a.Class)
+	}
+	_, l, err := r.At(ctx, a.Lesson, a.From)
+	if err != nil {
+		return store.KeptClass{}, err
+	}
+	return store.KeptClass{ID: a.Lesson, Lesson: a.Lesson, Revision: a.From, Class: class.Usual(l.Title, usualClass, time.Time{}, l.Session)}, nil
 }
 
 // print makes handouts for a class as it stands, once: what was made of the same is kept.
 func (r Room) print(ctx context.Context, a Asked, say func(string)) (*Printed, error) {
-	k, err := r.Kept.Class(ctx, a.Class)
+	k, err := r.printedFor(ctx, a)
 	if err != nil {
 		return nil, err
 	}
@@ -47,8 +65,11 @@ func (r Room) print(ctx context.Context, a Asked, say func(string)) (*Printed, e
 		return nil, err
 	}
 	what := "pack"
-	if len(a.Print.Kinds) == 1 {
+	if n := len(a.Print.Kinds); n > 0 {
 		what = string(a.Print.Kinds[0])
+		if n > 1 {
+			what += "-and-more"
+		}
 	}
 	out := &Printed{Made: fmt.Sprintf("%x", sha256.Sum256(asked))[:16] + "-" + what, Name: handoutName(k.Class.Title, what)}
 	body, err := r.Artifact(ctx, r.printed(k.ID, out.Made, l), func(ctx context.Context) ([]byte, error) {
@@ -107,6 +128,17 @@ func (r Room) Handout(ctx context.Context, class, made string) (body []byte, nam
 	body, err = r.Store.Artifact(ctx, r.printed(class, made, l))
 	_, what, _ := strings.Cut(made, "-")
 	return body, handoutName(k.Class.Title, what), err
+}
+
+// LessonHandout is a PDF that was made of a lesson as it stands.
+func (r Room) LessonHandout(ctx context.Context, id, made string) (body []byte, name string, err error) {
+	l, err := r.Newest(ctx, id)
+	if err != nil {
+		return nil, "", err
+	}
+	body, err = r.Store.Artifact(ctx, r.printed(id, made, l))
+	_, what, _ := strings.Cut(made, "-")
+	return body, handoutName(l.Title, what), err
 }
 
 // handoutName is what a file of handouts is called.

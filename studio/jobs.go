@@ -59,7 +59,7 @@ type Asked struct {
 	Step    int             `json:"step,omitempty" minimum:"0" maximum:"499" doc:"rescue: which step went wrong, from 0"`
 	Trouble rescue.Trouble  `json:"trouble,omitempty" maxLength:"20" doc:"rescue: what went wrong"`
 	Number  int             `json:"number,omitempty" minimum:"0" maximum:"20000" doc:"rescue, late: how much had happened when it was asked"`
-	Print   *handout.Order  `json:"print,omitempty" doc:"print: which handouts, and how"`
+	Print   *handout.Order  `json:"print,omitempty" doc:"print: which handouts, and how; of the lesson itself where no class is named"`
 	Canvas  string          `json:"canvas,omitempty" maxLength:"40" doc:"look, camera, rules: which canvas; lesson and from are those it was painted after"`
 	Corners []float64       `json:"corners,omitempty" maxItems:"8" doc:"look, rules: where the picture is in its photograph, x and y of upper left, upper right, lower right, lower left, pixels; found when left out"`
 	Card    []float64       `json:"card,omitempty" maxItems:"2" doc:"look: where a white card lies in its photograph, x and y, pixels"`
@@ -130,7 +130,6 @@ func (a *Asked) Check() error {
 			faults = append(faults, lesson.Fault{Path: "minutes", Problem: fmt.Sprintf("is %d", a.Minutes), Cure: fmt.Sprintf("give %d to %d", leastFit, mostFit)})
 		}
 	case PrintJob:
-		need(a.Class != "", "class", "name the class")
 		need(a.Print != nil, "print", `send {"kind": "print", "print": {}} for the class pack`)
 		if a.Print != nil {
 			if err := a.Print.Check(); err != nil {

@@ -3,7 +3,6 @@ package lesson
 import (
 	"fmt"
 	"slices"
-	"strings"
 )
 
 // Rename calls a mixture, a plane or a zone by another name.
@@ -73,7 +72,7 @@ func (e SetSupport) Apply(l *Lesson) (*Lesson, Edit, error) {
 func (e SetSupport) Describe(l *Lesson) string {
 	said := fmt.Sprintf("paint on %s × %s mm", Figure(e.Support.Width), Figure(e.Support.Height))
 	if e.Support.Surface != l.Support.Surface {
-		return said + ", " + strings.ReplaceAll(string(e.Support.Surface), "-", " ")
+		return said + ", " + Words().Surface(e.Support.Surface)
 	}
 	return said
 }

@@ -114,6 +114,7 @@ type Vocabulary struct {
 	Tools      []Term          `json:"tools"`
 	Methods    []Term          `json:"methods"`
 	Levels     []Term          `json:"levels"`
+	Surfaces   []Term          `json:"surfaces"`
 	Shares     Shares          `json:"shares"`
 }
 
@@ -127,6 +128,13 @@ type MediumTerm struct {
 func Words() Vocabulary {
 	return Vocabulary{
 		Techniques: techniques,
+		Surfaces: []Term{
+			{string(Canvas), "canvas", "Cotton with a plain weave: takes paint off the brush, and breaks a knife's roll."},
+			{string(FineCanvas), "fine canvas", "A close weave: small shapes stay sharp."},
+			{string(Linen), "linen", "An uneven thread, firm: broken edges look alive."},
+			{string(GessoPanel), "gesso panel", "Hard and absorbent: the first layer sets soon."},
+			{string(SmoothPanel), "smooth panel", "Hard and slick: paint slides, and lifts easily."},
+		},
 		Shares:     Shares{shareLeast, []float64{60, 40}, []float64{50, 30, 20}},
 		Wheres: []Term{
 			{"whole", "all of", "Everywhere in the zone."},
@@ -208,3 +216,6 @@ func (v Vocabulary) Tool(k ToolKind) string { return name(v.Tools, string(k)) }
 
 // Level says a level in words.
 func (v Vocabulary) Level(l Level) string { return name(v.Levels, string(l)) }
+
+// Surface is the name of a surface.
+func (v Vocabulary) Surface(s Surface) string { return name(v.Surfaces, string(s)) }

@@ -60,6 +60,9 @@ func (l Lab) Value() int {
 	return min(9, max(1, 1+int(math.Floor(l.L*9/100))))
 }
 
+// MiddleOf is the L* in the middle of a value from 1 to 9: what [Lab.Value] calls so.
+func MiddleOf(value int) float64 { return (float64(value) - 0.5) * 100 / 9 }
+
 // DeltaE returns the CIEDE2000 difference (CIE 142, kL = kC = kH = 1). About 1
 // is just visible side by side; 8 is another colour.
 func DeltaE(p, q Lab) float64 {

@@ -49,6 +49,7 @@ const (
 	Shopping Kind = "shopping"
 	Setup    Kind = "set-up"
 	Safety   Kind = "safety"
+	Checks   Kind = "checks"
 )
 
 // A printer lays one kind of handout out.
@@ -74,6 +75,7 @@ func printers() []printer {
 		{Shopping, "Shopping list", "What to buy and what students bring.", shopping},
 		{Setup, "Set-up sheet", "What to do on which day, to tick off.", setup},
 		{Safety, "Safety sheet", "Cautions for the materials that this lesson uses.", safety},
+		{Checks, "Checks", "What the rules find, what would mend it, and what is left on purpose.", checks},
 	}
 }
 
@@ -168,6 +170,9 @@ func (m *Matter) end() float64 { return m.Lesson.Start(len(m.Lesson.Steps)) }
 
 // When is when a class takes place, in words.
 func (m *Matter) when() string {
+	if m.Class.Start.IsZero() {
+		return "No class is planned yet"
+	}
 	begins, ends := m.Class.Begins(), m.Class.Ends()
 	until := ends.Format("15:04")
 	if begins.Format("2 1 2006") != ends.Format("2 1 2006") {

@@ -75,6 +75,8 @@ func (s *Server) classOperations(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "reorder", Method: http.MethodGet, Path: "/api/studios/{studio}/reorder", Summary: "What to order for all classes ahead"}, s.reorder)
 	huma.Register(api, huma.Operation{OperationID: "handout", Method: http.MethodGet, Path: "/api/studios/{studio}/classes/{class}/handouts/{made}", Responses: pdfReply,
 		Summary: "Handouts that a job has made for a class, as PDF"}, s.handout)
+	huma.Register(api, huma.Operation{OperationID: "lessonHandout", Method: http.MethodGet, Path: "/api/studios/{studio}/lessons/{id}/handouts/{made}", Responses: pdfReply,
+		Summary: "What a job has printed of a lesson, as PDF"}, s.lessonHandout)
 	huma.Register(api, huma.Operation{OperationID: "handouts", Method: http.MethodGet, Path: "/api/handouts", Summary: "The kinds of handouts, in the order of the class pack"},
 		func(context.Context, *struct{}) (*one[[]lesson.Term], error) {
 			return &one[[]lesson.Term]{handout.Kinds()}, nil
@@ -311,13 +313,26 @@ func (s *Server) reorder(ctx context.Context, in *struct {
 
 func (s *Server) handout(ctx context.Context, in *struct {
 	ClassPath
-	Made string `path:"made" pattern:"^[0-9a-f]{16}-[a-z-]{1,20}$"`
+	Made string `path:"made" pattern:"^[0-9a-f]{16}-[a-z-]{1,30}$"`
 }) (*file, error) {
 	body, name, err := s.In(in.Studio).Handout(ctx, in.ID, in.Made)
+	return made(body, name, s.refuse(err), err)
+}
+
+func (s *Server) lessonHandout(ctx context.Context, in *struct {
+	LessonPath
+	Made string `path:"made" pattern:"^[0-9a-f]{16}-[a-z-]{1,30}$"`
+}) (*file, error) {
+	body, name, err := s.In(in.Studio).LessonHandout(ctx, in.ID, in.Made)
+	return made(body, name, s.refuse(err), err)
+}
+
+// made is a PDF that a job has made.
+func made(body []byte, name string, refused, err error) (*file, error) {
 	if errors.Is(err, store.ErrNotFound) {
-		return nil, huma.Error404NotFound("it is not kept any more, or the class has changed: make it again")
+		return nil, huma.Error404NotFound("it is not kept any more, or what it was made of has changed: make it again")
 	}
-	return &file{"application/pdf", fmt.Sprintf("inline; filename=%q", name), body}, s.refuse(err)
+	return &file{"application/pdf", fmt.Sprintf("inline; filename=%q", name), body}, refused
 }
 
 func (s *Server) classCalendar(ctx context.Context, in *ClassPath) (*file, error) {

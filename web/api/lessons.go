@@ -76,13 +76,13 @@ func raw[T any](api huma.API, op huma.Operation) huma.Operation {
 // views of a canvas.
 type Vocabulary struct {
 	lesson.Vocabulary
-	Views  []lesson.Term   `json:"views"`
-	Airs   []lesson.Term   `json:"airs"`
-	Lamps  []lesson.Term   `json:"lamps" doc:"views that show things under another lamp"`
-	Scenes []lesson.Term   `json:"scenes" doc:"kinds of scene that a lesson can begin from"`
-	Things []compose.Thing `json:"things" doc:"kinds of thing that can be added to a picture"`
-	Hours  []daylight.Hour `json:"hours" doc:"times of day"`
-	Maps   []lesson.Term   `json:"maps" doc:"maps of a finished picture"`
+	Views  []lesson.Term    `json:"views"`
+	Airs   []lesson.Term    `json:"airs"`
+	Lamps  []lesson.Term    `json:"lamps" doc:"views that show things under another lamp"`
+	Scenes []lesson.Term    `json:"scenes" doc:"kinds of scene that a lesson can begin from"`
+	Things []compose.Thing  `json:"things" doc:"kinds of thing that can be added to a picture"`
+	Hours  []daylight.Hour  `json:"hours" doc:"times of day"`
+	Maps   []lesson.Term    `json:"maps" doc:"maps of a finished picture"`
 	Units  []length.Measure `json:"units" doc:"what lengths can be said in"`
 }
 

@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"math"
 
 	"proxenos/core/paint"
 	"proxenos/core/recipe"
@@ -59,10 +60,12 @@ func (s *Server) batch(ctx context.Context, in *struct {
 
 // Reach is what a palette reaches.
 type Reach struct {
-	Step  float64        `json:"step" doc:"degrees of hue from one figure to the next; the first is at half a step"`
-	Most  float64        `json:"most" doc:"the strongest chroma of all"`
-	Value [9]recipe.Ring `json:"values" doc:"from value 1 to 9: the strongest chroma by hue"`
-	Marks []Mark         `json:"marks" doc:"the lesson's mixtures, where they are on it"`
+	Step    float64        `json:"step" doc:"degrees of hue from one figure to the next; the first is at half a step"`
+	Most    float64        `json:"most" doc:"the strongest chroma of all"`
+	Value   [9]recipe.Ring `json:"values" doc:"from value 1 to 9: the strongest chroma by hue"`
+	Colours [9][]string    `json:"colours" doc:"what those look like, #rrggbb; empty where there is none"`
+	Greys   [9]string      `json:"greys" doc:"the grey of each value"`
+	Marks   []Mark         `json:"marks" doc:"the lesson's mixtures, where they are on it"`
 }
 
 // Mark is a mixture on the map of what a palette reaches.
@@ -100,6 +103,16 @@ func (s *Server) gamut(ctx context.Context, in *struct {
 		return nil, s.unsolved(ctx, err)
 	}
 	out := Reach{Step: recipe.HueStep, Most: g.Most(), Value: g, Marks: []Mark{}}
+	for v := range g {
+		middle := spectrum.Lab{L: spectrum.MiddleOf(v + 1)}
+		out.Greys[v], out.Colours[v] = middle.RGB().Hex(), make([]string, len(g[v]))
+		for i, chroma := range g[v] {
+			if chroma > 0 {
+				turn := (float64(i) + 0.5) * recipe.HueStep * math.Pi / 180
+				out.Colours[v][i] = spectrum.Lab{L: middle.L, A: chroma * math.Cos(turn), B: chroma * math.Sin(turn)}.RGB().Hex()
+			}
+		}
+	}
 	var colours []spectrum.Lab
 	for _, m := range l.Mixtures {
 		c, err := l.Paints().Colour(m.Parts)

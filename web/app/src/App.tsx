@@ -14,6 +14,7 @@ const Look = lazy(() => import('./look/Look').then((m) => ({ default: m.Look }))
 const ClassLook = lazy(() => import('./look/ClassLook').then((m) => ({ default: m.ClassLook })))
 const Canvases = lazy(() => import('./canvases/Canvases').then((m) => ({ default: m.Canvases })))
 const Cupboard = lazy(() => import('./cupboard/Cupboard').then((m) => ({ default: m.Cupboard })))
+const Habits = lazy(() => import('./shelf/Habits').then((m) => ({ default: m.Habits })))
 const Teach = lazy(() => import('./class/Teach').then((m) => ({ default: m.Teach })))
 const Log = lazy(() => import('./class/Log').then((m) => ({ default: m.Log })))
 const Pedal = lazy(() => import('./class/Pedal').then((m) => ({ default: m.Pedal })))
@@ -50,6 +51,13 @@ export function App() {
           {(params) => (
             <InStudio value={params.studio}>
               <Cupboard />
+            </InStudio>
+          )}
+        </Route>
+        <Route path="/studios/:studio/habits">
+          {(params) => (
+            <InStudio value={params.studio}>
+              <Habits />
             </InStudio>
           )}
         </Route>

@@ -97,3 +97,14 @@ export function usePickColour(hash: string) {
       unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}/colours/{place}', { params: { path: { studio, hash, place: `${x}-${y}-${half}` } } })),
   })
 }
+
+/** useTidyings asks what would make the palette of a lesson simpler. */
+export function useTidyings(hash: string) {
+  const studio = useStudio()
+  return useQuery({
+    queryKey: ['tidyings', hash],
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/tidyings/{hash}', { params: { path: { studio, hash } } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  })
+}

@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 
-import { api, unwrap, type Class, type Cupboard, type OnDay, type Prepared, type Stores } from './client'
+import { api, Refusal, unwrap, type Class, type Cupboard, type OnDay, type Prepared, type Stores } from './client'
 import { streamOf } from './news'
 import { useStudio } from '../lib/studio'
 
@@ -20,6 +20,22 @@ export function useClasses(studio: string | undefined) {
     enabled: studio !== undefined,
     queryFn: () => unwrap(api.GET('/api/studios/{studio}/classes', { params: { path: { studio: studio ?? '' } } })),
     staleTime: 0,
+  })
+}
+
+/** useThrownOut are the classes that were thrown out, the last first. */
+export function useThrownOut() {
+  const studio = useStudio()
+  return useQuery({ queryKey: ['classes', studio, 'out'], queryFn: () => unwrap(api.GET('/api/studios/{studio}/thrown-out', { params: { path: { studio } } })), staleTime: 0 })
+}
+
+/** useThrowClass throws a class out, or brings it back. */
+export function useThrowClass() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, deleted }: { id: string; deleted: boolean }) => unwrap(api.PUT('/api/studios/{studio}/classes/{class}/deleted', { params: { path: { studio, class: id } }, body: { deleted } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['classes', studio] }),
   })
 }
 
@@ -84,6 +100,9 @@ export interface Planned {
   begins: string
 }
 
+/** keptBack lets a change wait while the server does not answer, and sends it when it is back. */
+const keptBack = { retry: (_: number, error: Error) => error instanceof Refusal && error.passes, retryDelay: 1500 }
+
 /** useKeeping keeps changes of a class one after the other, and takes back those that were kept. */
 export function useKeeping(id: string) {
   const studio = useStudio()
@@ -92,6 +111,7 @@ export function useKeeping(id: string) {
   const [future, setFuture] = useState<Planned[]>([])
   const keep = useMutation({
     scope: { id: `class ${id}` },
+    ...keptBack,
     mutationFn: async ({ change }: { change: (now: Planned) => Planned; way: 'new' | 'back' | 'again' }) => {
       const now = client.getQueryData<OnDay>(['class', id])
       if (!now) throw new Error('The class is not here yet.')
@@ -184,6 +204,7 @@ export function useKeepStores() {
   const client = useQueryClient()
   return useMutation({
     scope: { id: `stores ${studio}` },
+    ...keptBack,
     mutationFn: (change: ((now: Cupboard) => Cupboard) | File) => {
       const now = client.getQueryData<Stores>(['stores', studio])
       if (!now) throw new Error('The cupboard is not here yet.')

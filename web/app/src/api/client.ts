@@ -1,6 +1,8 @@
 import createClient from 'openapi-fetch'
 
 import { chance } from '../lib/chance'
+import { answered, silent } from '../lib/reach'
+import { units } from '../lib/units'
 
 import type { components, paths } from './schema'
 
@@ -15,6 +17,12 @@ export type Column = Schemas['Column']
 export type Phrase = Schemas['Phrase']
 export type Edit = Schemas['Edit']
 export type Edited = Schemas['Edited']
+export type Editing = Schemas['Editing']
+export type Place = Schemas['Placed']['place']
+export type Habits = Schemas['Habits']
+export type Measure = Schemas['Measure']
+export type Thing = Schemas['Thing']
+export type Tidying = Schemas['Tidying']
 export type Rehearsed = Schemas['Rehearsed']
 export type Report = Schemas['Report']
 export type Finding = Schemas['Finding']
@@ -122,16 +130,29 @@ const between = 300
  * reply is lost it can be sent once more, and is the same write.
  */
 async function send(request: Request): Promise<Response> {
-  if (request.method === 'GET') return fetch(request)
-  request.headers.set('Idempotency-Key', chance(12))
+  request.headers.set('Units', units())
+  if (request.method === 'GET') return heard(request)
+  if (!request.headers.has('Idempotency-Key')) request.headers.set('Idempotency-Key', chance(12))
   for (let tries = 1; ; tries++) {
     try {
-      const reply = await fetch(request.clone())
+      const reply = await heard(request.clone())
       if (tries === mostTries || (reply.status !== 503 && reply.status !== 429)) return reply
     } catch (error) {
       if (tries === mostTries || request.signal.aborted) throw error
     }
     await new Promise((resolve) => window.setTimeout(resolve, between * 2 ** tries))
+  }
+}
+
+/** heard sends a request, and tells whether the server answers at all. */
+async function heard(request: Request): Promise<Response> {
+  try {
+    const reply = await fetch(request)
+    if (reply.status !== 502 && reply.status !== 503) answered()
+    return reply
+  } catch (error) {
+    if (!request.signal.aborted) silent()
+    throw error
   }
 }
 

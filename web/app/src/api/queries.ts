@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useEffectEvent } from 'react'
 
-import { api, unwrap, type Edit, type Edited, type Lesson, type Rehearsed, type Saved } from './client'
+import { api, unwrap, type Lesson, type Place, type Rehearsed, type Saved } from './client'
 import { streamOf } from './news'
-import { changes, settled } from '../lib/own'
+import { settled } from '../lib/own'
 import { useStudio } from '../lib/studio'
 
 export function useStudios() {
@@ -33,23 +33,37 @@ export function useShelf(studio: string | undefined) {
   })
 }
 
-/** useAway are the lessons that were put away, the last of them first. */
-export function useAway() {
+/** useAt are the lessons at a place other than the shelf, the last of them first. */
+export function useAt(place: Place) {
   const studio = useStudio()
   return useQuery({
-    queryKey: ['shelf', studio, 'away'],
-    queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons', { params: { path: { studio }, query: { away: true } } })),
+    queryKey: ['shelf', studio, place],
+    queryFn: () => unwrap(api.GET('/api/studios/{studio}/lessons', { params: { path: { studio }, query: { place } } })),
     staleTime: 0,
   })
 }
 
-/** usePutAway takes a lesson off the shelf, or brings it back. */
-export function usePutAway() {
+/** usePlace puts a lesson at a place. */
+export function usePlace() {
   const studio = useStudio()
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ id, away }: { id: string; away: boolean }) => unwrap(api.PUT('/api/studios/{studio}/lessons/{id}/away', { params: { path: { studio, id } }, body: { away } })),
+    mutationFn: ({ id, place }: { id: string; place: Place }) => unwrap(api.PUT('/api/studios/{studio}/lessons/{id}/place', { params: { path: { studio, id } }, body: { place } })),
     onSuccess: () => client.invalidateQueries({ queryKey: ['shelf', studio] }),
+  })
+}
+
+/** useRename calls a lesson that stands on the shelf by another name. */
+export function useRename() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, from, title, about }: { id: string; from: number; title: string; about: string }) =>
+      unwrap(api.POST('/api/studios/{studio}/lessons/{id}/edits', { params: { path: { studio, id } }, body: { from, edit: { edit: 'title', title, about } } })),
+    onSuccess: (after) => {
+      client.setQueryData(['lesson', after.id], after)
+      void client.invalidateQueries({ queryKey: ['shelf', studio] })
+    },
   })
 }
 
@@ -145,27 +159,5 @@ export function useRehearsal(hash: string, lesson: string) {
     queryFn: () => unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}', { params: { path: { studio, hash }, query: { lesson } } })),
     refetchInterval: (query) => (query.state.data?.done ? false : asksAgain),
     staleTime: Infinity,
-  })
-}
-
-/**
- * useEdit sends an edit, made of the lesson as it is when its turn comes; the lesson in the
- * cache becomes what the server made of it. Nothing is sent when no edit is made.
- */
-export function useEdit<Doing extends { make: (lesson: Lesson) => Edit | undefined }>(id: string, done: (doing: Doing, before: Saved, after: Edited) => void) {
-  const studio = useStudio()
-  const client = useQueryClient()
-  return useMutation({
-    scope: { id: `edit ${id}` }, // one at a time, in order
-    mutationFn: async ({ make }: Doing) => {
-      const before = client.getQueryData<Saved>(['lesson', id])
-      if (!before) throw new Error('The lesson is not here yet.')
-      const edit = make(before.lesson)
-      if (!edit) return undefined
-      const after = await changes(id, unwrap(api.POST('/api/studios/{studio}/lessons/{id}/edits', { params: { path: { studio, id } }, body: { from: before.revision, edit } })))
-      client.setQueryData<Saved>(['lesson', id], after)
-      return { before, after }
-    },
-    onSuccess: (made, doing) => made && done(doing, made.before, made.after),
   })
 }

@@ -1209,6 +1209,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studios/{studio}/lessons/{id}/handouts/{made}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a job has printed of a lesson, as PDF */
+        get: operations["lessonHandout"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studios/{studio}/lessons/{id}/neighbours": {
         parameters: {
             query?: never;
@@ -2010,7 +2027,7 @@ export interface components {
              * @description rescue, late: how much had happened when it was asked
              */
             number?: number;
-            /** @description print: which handouts, and how */
+            /** @description print: which handouts, and how; of the lesson itself where no class is named */
             print?: components["schemas"]["Order"];
             /** @description rank: of which finding */
             rule?: string;
@@ -4960,6 +4977,10 @@ export interface components {
             y: number;
         };
         Reach: {
+            /** @description what those look like, #rrggbb; empty where there is none */
+            colours: string[][];
+            /** @description the grey of each value */
+            greys: string[];
             /** @description the lesson's mixtures, where they are on it */
             marks: components["schemas"]["Mark"][];
             /**
@@ -6425,6 +6446,7 @@ export interface components {
             /** @description kinds of scene that a lesson can begin from */
             scenes: components["schemas"]["Term"][];
             shares: components["schemas"]["Shares"];
+            surfaces: components["schemas"]["Term"][];
             techniques: components["schemas"]["TechniqueInfo"][];
             /** @description kinds of thing that can be added to a picture */
             things: components["schemas"]["Thing"][];
@@ -9471,6 +9493,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    lessonHandout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                studio: string;
+                id: string;
+                made: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PDF */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
                 };
             };
             /** @description Error */

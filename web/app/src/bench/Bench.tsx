@@ -2,11 +2,13 @@ import { useState } from 'react'
 
 import type { Batch, MixRequest, Saved, Wanted } from '../api/client'
 import { useMix, usePaints } from '../api/bench'
-import { useLesson } from '../api/queries'
 import { useEditing } from '../lib/editing'
-import { boxed, Button, figure } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure } from '../ui/controls'
 import { Foot } from '../ui/Foot'
 import { LessonBar } from '../ui/LessonBar'
+import { OpenLesson } from '../ui/OpenLesson'
+import { PrintLesson } from '../ui/PrintLesson'
 import { Drawers } from './Drawers'
 import { Lamp } from './Lamp'
 import { Recipes } from './Recipes'
@@ -17,16 +19,10 @@ import { newMixture, replacement } from './mixture'
 
 /** Bench is where colours are mixed: a target from the canvas, a photo or numbers, and how to reach it. */
 export function Bench({ id }: { id: string }) {
-  const lesson = useLesson(id)
-  if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => void lesson.refetch()} />
-  return (
-    <main className="flex h-full items-center justify-center">
-      {lesson.error ? <p role="alert">{lesson.error.message}</p> : <h1 className="text-quiet">Opening the lesson.</h1>}
-    </main>
-  )
+  return <OpenLesson id={id}>{(saved) => <Room saved={saved} id={id} />}</OpenLesson>
 }
 
-function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {
+function Room({ saved, id }: { saved: Saved; id: string }) {
   const paints = usePaints(saved.hash).data ?? []
   const first = saved.score.mixtures[0]
   const [target, setTarget] = useState<Target>({ hex: first?.colour ?? '#8d9bb0', from: first ? `the mixture “${first.name}”` : 'the beginning' })
@@ -55,12 +51,14 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   }
 
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <LessonBar saved={saved} at="Bench" editing={editing} />
-      <main className="grid min-h-0 grid-cols-[minmax(0,10fr)_minmax(0,12fr)_minmax(0,10fr)]">
+    <div className="room">
+      <LessonBar saved={saved} at="Bench" editing={editing}>
+        <PrintLesson saved={saved} kinds={['mixing', 'palette']} />
+      </LessonBar>
+      <main className="min-h-0 md:grid md:grid-cols-2 wide:grid-cols-[minmax(0,10fr)_minmax(0,12fr)_minmax(0,10fr)] *:min-w-0 max-wide:*:last:col-span-full">
         <Source saved={saved} target={target} colour={mix.data?.target} aim={aim} />
-        <section aria-label="Recipes" className="flex min-h-0 flex-col gap-3 border-x border-line bg-sheet p-4">
-          <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto">
+        <section aria-label="Recipes" className="flex min-h-0 flex-col gap-3 border-line bg-sheet p-4 wide:border-x">
+          <div className="flex min-h-0 flex-1 flex-col gap-3 wide:overflow-y-auto">
           <Lamp lamp={lamp} setLamp={setLamp} target={target.hex} mixed={recipe?.colour} lit={lamp ? mix.data?.lit : undefined} at={at} />
           <p>
             {mix.data && (
@@ -86,14 +84,14 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
               )}
             </div>
           )}
-          <div className="flex items-center gap-3">
+          <div className="flex flex-wrap items-center gap-3">
             <label className="flex items-center gap-1">
               Most paints
-              <select value={most} onChange={(e) => setMost(Number(e.target.value))} className={boxed}>
+              <Choose value={most} set={(to) => setMost(Number(to))}>
                 {[1, 2, 3, 4].map((n) => (
                   <option key={n}>{n}</option>
                 ))}
-              </select>
+              </Choose>
             </label>
             <label className="flex items-center gap-1">
               <input type="checkbox" checked={whole} onChange={(e) => setWhole(e.target.checked)} />
@@ -113,7 +111,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
         </section>
         <Drawers saved={saved} paints={paints} target={target} wanted={wanted} tubes={tubes} setTubes={setTubes} aim={aim} apply={apply} busy={busy} />
       </main>
-      <Foot editing={editing} said={said} hint="Curves are modelled unless a tube says measured: mix a little first, and compare value before hue." reload={reload} />
+      <Foot editing={editing} said={said} hint="Curves are modelled unless a tube says measured: mix a little first, and compare value before hue." />
     </div>
   )
 }

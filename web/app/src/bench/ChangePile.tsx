@@ -1,7 +1,8 @@
 import { useState } from 'react'
 
 import { useAmounts, useChangePile } from '../api/bench'
-import { boxed, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { figure, FigureField } from '../ui/controls'
 import type { DrawerProps } from './props'
 
 /** ChangePile says what to work into a pile that is there to bring it to the target. */
@@ -19,21 +20,21 @@ export function ChangePile({ saved, tubes, target, wanted }: DrawerProps) {
     <section aria-label="Change a pile" className="flex flex-col gap-2">
       <h2 className="font-serif text-base">Change a pile</h2>
       <div className="flex items-center gap-2">
-        <select
-          aria-label="Which pile"
+        <Choose
+          label="Which pile"
           value={mixture}
-          onChange={(e) => {
-            setMixture(e.target.value)
+          set={(to) => {
+            setMixture(to)
             setOwn(undefined)
           }}
-          className={`${boxed} min-w-0 flex-1 py-1`}
-        >
+          className="min-w-0 flex-1 py-1"
+>
           {mixtures.map((m) => (
             <option key={m.mixture} value={m.mixture}>
               {m.name}
             </option>
           ))}
-        </select>
+        </Choose>
         <FigureField label="How much of it there is, ml" value={ml} least={0.1} most={1000} step={0.1} set={setOwn} />
         ml
       </div>

@@ -1,5 +1,6 @@
 import { DrawerSet } from '../ui/Drawers'
 import { ChangePile } from './ChangePile'
+import { Mixtures } from './Mixtures'
 import { Palette } from './Palette'
 import { Reach } from './Reach'
 import { Scales } from './Scales'
@@ -8,6 +9,7 @@ import type { DrawerProps } from './props'
 
 const drawers = [
   { id: 'tubes', name: 'Tubes', Holds: Palette },
+  { id: 'mixtures', name: 'Mixtures', Holds: Mixtures },
   { id: 'scales', name: 'Scales', Holds: Scales },
   { id: 'reach', name: 'Reach', Holds: Reach },
   { id: 'pile', name: 'A pile', Holds: ChangePile },

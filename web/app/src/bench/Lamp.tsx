@@ -1,6 +1,7 @@
 import type { Mixed } from '../api/client'
 import { useVocabulary } from '../api/queries'
-import { boxed, figure } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { figure } from '../ui/controls'
 
 interface Props {
   lamp: string
@@ -23,14 +24,14 @@ export function Lamp({ lamp, setLamp, target, mixed, lit, at }: Props) {
       <div className="flex items-center gap-2">
         <label className="flex items-center gap-1">
           Light
-          <select value={lamp} onChange={(e) => setLamp(e.target.value)} className={boxed}>
+          <Choose value={lamp} set={(to) => setLamp(to)}>
             <option value="">daylight</option>
             {lamps.map((l) => (
               <option key={l.id} value={l.id}>
                 {l.name.toLowerCase()}
               </option>
             ))}
-          </select>
+          </Choose>
         </label>
         {lit && (
           <span className="text-quiet">

@@ -2,7 +2,8 @@ import { useState } from 'react'
 
 import { useCalibrateMeter, useReadMeter, useReadSamples } from '../api/bench'
 import type { Edit, Meter, Reading, Sample } from '../api/client'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure, FigureField } from '../ui/controls'
 
 interface Props {
   paint: string
@@ -174,13 +175,13 @@ function Choice({ label, samples, value, set }: { label: string; samples: Sample
     <label className="flex items-center gap-2">
       <span className="w-20">{label}</span>
       <span data-part="colour" aria-hidden className="h-5 w-8 border border-strong" style={{ background: samples[value]?.colour.colour }} />
-      <select value={value} onChange={(e) => set(Number(e.target.value))} className={`${boxed} min-w-0 flex-1`}>
+      <Choose value={value} set={(to) => set(Number(to))} className="min-w-0 flex-1">
         {samples.map((s, i) => (
           <option key={`${s.id} ${i}`} value={i}>
             {s.id} {s.name}, L* {figure(s.colour.lab.l, 0)}
           </option>
         ))}
-      </select>
+      </Choose>
     </label>
   )
 }

@@ -2,8 +2,9 @@ import { useState } from 'react'
 
 import type { Saved } from '../api/client'
 import { useAmounts } from '../api/bench'
-import { figure, Hint } from '../ui/controls'
+import { figure, FigureField, Hint } from '../ui/controls'
 import { PaletteMap } from '../ui/PaletteMap'
+import { useLengths } from '../ui/LengthField'
 
 /** How many pixels stand for a millimetre of a pile. */
 const scale = 1.7
@@ -13,6 +14,7 @@ export function Piles({ saved }: { saved: Saved }) {
   const [students, setStudents] = useState(1)
   const amounts = useAmounts(saved.hash, students)
   const a = amounts.data
+  const long = useLengths()
   return (
     <section aria-label="Piles" className="bg-sheet p-3">
       <h2 className="flex items-baseline gap-2 font-serif text-base">
@@ -23,7 +25,7 @@ export function Piles({ saved }: { saved: Saved }) {
       <ul className="mt-2 flex flex-wrap items-end gap-x-2 gap-y-1">
         {a?.piles.map((p) => (
           <li key={p.mixture}>
-            <Hint text={`${p.name}: lay out ${figure(p.layOut, 2)} ml, ${figure(p.across, 0)} mm across; the tools take ${figure(p.takes, 2)} ml`}>
+            <Hint text={`${p.name}: lay out ${figure(p.layOut, 2)} ml, ${long(p.across)} across; the tools take ${figure(p.takes, 2)} ml`}>
               <span tabIndex={0} className="block text-center text-xs" role="img" aria-label={`${p.name}, ${figure(p.layOut, 2)} ml`}>
                 <span data-part="colour" className="mx-auto block rounded-full border border-strong" style={{ width: p.across * scale, height: p.across * scale, background: p.colour }} />
                 {figure(p.layOut)}
@@ -38,11 +40,11 @@ export function Piles({ saved }: { saved: Saved }) {
           {a.map ? <PaletteMap map={a.map} colour={(id) => a.piles.find((p) => p.mixture === id)?.colour} high={18} /> : <p>{a.unlaid}</p>}
         </details>
       )}
-      <label className="mt-2 flex items-center gap-2">
+      <span className="mt-2 flex items-center gap-2">
         Tubes for
-        <input type="number" min={1} max={200} value={students} onChange={(e) => setStudents(Math.min(200, Math.max(1, Math.round(e.target.valueAsNumber) || 1)))} className="w-16 rounded-sm border border-line bg-raised px-1 text-right" />
+        <FigureField label="Tubes for so many people" value={students} least={1} most={200} set={(n) => setStudents(Math.round(n))} />
         {students === 1 ? 'person' : 'people'}
-      </label>
+      </span>
       <p className="mt-1 text-quiet">{a?.tubes.map((t) => `${t.name.toLowerCase()} ${figure(t.all)} ml`).join(', ')}</p>
       {a && (a.base > 0 || a.mediums.length > 0) && (
         <p className="mt-1 text-quiet">

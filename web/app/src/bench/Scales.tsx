@@ -3,7 +3,8 @@ import { useState } from 'react'
 import type { ScaleRequest } from '../api/client'
 import { useScale } from '../api/bench'
 import { useVocabulary } from '../api/queries'
-import { Button, figure } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure, FigureField } from '../ui/controls'
 import type { DrawerProps } from './props'
 
 const kinds = [
@@ -48,10 +49,10 @@ export function Scales({ wanted, tubes, saved, aim }: DrawerProps) {
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-3">
         {kind !== 'ladder' && (
-          <label className="flex items-center gap-1">
-            Steps
-            <input type="number" min={3} max={9} value={steps} onChange={(e) => setSteps(Math.min(9, Math.max(3, Math.round(e.target.valueAsNumber) || 3)))} className="w-14 rounded-sm border border-line bg-raised px-1 text-right" />
-          </label>
+          <span className="flex items-center gap-1">
+            <span aria-hidden>Steps</span>
+            <FigureField label="Steps" value={steps} least={3} most={9} set={(n) => setSteps(Math.round(n))} className="w-14" />
+          </span>
         )}
         {kind === 'string' && (
           <label className="flex items-center gap-1">
@@ -63,23 +64,23 @@ export function Scales({ wanted, tubes, saved, aim }: DrawerProps) {
           <>
             <label className="flex items-center gap-1">
               Near
-              <select value={mixture} onChange={(e) => setMixture(e.target.value)} className="w-36 rounded-sm border border-line bg-raised px-1 py-0.5">
+              <Choose value={mixture} set={(to) => setMixture(to)} className="w-36">
                 {score.mixtures.map((m) => (
                   <option key={m.mixture} value={m.mixture}>
                     {m.name}
                   </option>
                 ))}
-              </select>
+              </Choose>
             </label>
             <label className="flex items-center gap-1">
               Air
-              <select value={air} onChange={(e) => setAir(e.target.value)} className="rounded-sm border border-line bg-raised px-1 py-0.5">
+              <Choose value={air} set={(to) => setAir(to)}>
                 {airs.map((a) => (
                   <option key={a.id} value={a.id} title={a.meaning}>
                     {a.name}
                   </option>
                 ))}
-              </select>
+              </Choose>
             </label>
           </>
         )}

@@ -3,7 +3,10 @@ import { useEffect, useRef, useState } from 'react'
 import type { Colour, Saved } from '../api/client'
 import { usePickColour } from '../api/bench'
 import { useFrame } from '../lib/frame'
+import { Choose } from '../ui/Choose'
 import { Button, figure } from '../ui/controls'
+import { FileField } from '../ui/FileField'
+import { LengthField, useLengths } from '../ui/LengthField'
 import type { Target } from './props'
 import { Piles } from './Piles'
 
@@ -20,13 +23,14 @@ export function Source({ saved, target, colour, aim }: Props) {
   const half = Math.round(score.minutes * 2)
   const { shown } = useFrame(`${saved.frames}/paint-800-${half}.png`)
   const pick = usePickColour(saved.hash)
+  const long = useLengths()
   const [place, setPlace] = useState({ x: Math.round(lesson.support.width / 2), y: Math.round(lesson.support.height / 2) })
   const take = (x: number, y: number) => {
     setPlace({ x, y })
-    pick.mutate({ x, y, half }, { onSuccess: (c) => aim({ hex: c.colour, from: `the canvas at ${x}, ${y} mm` }) })
+    pick.mutate({ x, y, half }, { onSuccess: (c) => aim({ hex: c.colour, from: `the canvas at ${long(x)}, ${long(y)}` }) })
   }
   return (
-    <section aria-label="Target and piles" className="flex min-h-0 flex-col gap-3 overflow-y-auto bg-mat p-4">
+    <section aria-label="Target and piles" className="flex min-h-0 flex-col gap-3 bg-mat p-4 wide:overflow-y-auto">
       <div className="relative shrink-0 bg-line shadow-lg" style={{ aspectRatio: `${lesson.support.width} / ${lesson.support.height}` }}>
         {shown ? (
           <button
@@ -46,10 +50,10 @@ export function Source({ saved, target, colour, aim }: Props) {
         )}
       </div>
       <div className="flex flex-col gap-2 bg-sheet p-3">
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           <span>Canvas at</span>
-          <Place label="Across, mm" value={place.x} most={lesson.support.width} set={(x) => setPlace({ ...place, x })} />
-          <Place label="Down, mm" value={place.y} most={lesson.support.height} set={(y) => setPlace({ ...place, y })} />
+          <LengthField label="Across" value={place.x} least={0} most={lesson.support.width} set={(x) => setPlace({ ...place, x: Math.round(x) })} className="w-14" />
+          <LengthField label="Down" value={place.y} least={0} most={lesson.support.height} set={(y) => setPlace({ ...place, y: Math.round(y) })} className="w-14" />
           <Button disabled={pick.isPending} onClick={() => take(place.x, place.y)}>
             {pick.isPending ? 'Looking' : 'Pick'}
           </Button>
@@ -57,21 +61,20 @@ export function Source({ saved, target, colour, aim }: Props) {
         <Numbers key={target.hex} target={target} colour={colour} aim={aim} />
         <label className="flex items-center gap-2">
           Mixture
-          <select
+          <Choose
             value=""
-            onChange={(e) => {
-              const m = score.mixtures.find((s) => s.mixture === e.target.value)
+            set={(to) => {
+              const m = score.mixtures.find((s) => s.mixture === to)
               if (m) aim({ hex: m.colour, from: `the mixture “${m.name}”`, parts: m.parts.map(({ paint, parts }) => ({ paint, parts })) })
             }}
-            className="min-w-0 flex-1 rounded-sm border border-line bg-raised px-1 py-1"
-          >
+            className="min-w-0 flex-1">
             <option value="">take its colour</option>
             {score.mixtures.map((m) => (
               <option key={m.mixture} value={m.mixture}>
                 {m.name}, value {m.value}
               </option>
             ))}
-          </select>
+          </Choose>
         </label>
         <Photo aim={aim} />
       </div>
@@ -85,12 +88,6 @@ export function Source({ saved, target, colour, aim }: Props) {
   )
 }
 
-function Place({ label, value, most, set }: { label: string; value: number; most: number; set: (v: number) => void }) {
-  return (
-    <input type="number" aria-label={label} min={0} max={most} value={value} onChange={(e) => e.target.value !== '' && set(Math.min(most, Math.max(0, Math.round(e.target.valueAsNumber))))} className="h-7 w-16 rounded-sm border border-line bg-raised px-1 text-right" />
-  )
-}
-
 /** Numbers takes a target as #rrggbb, and says it in the painter's figures. */
 function Numbers({ target, colour, aim }: { target: Target; colour: Colour | undefined; aim: (t: Target) => void }) {
   const [hex, setHex] = useState(target.hex)
@@ -98,7 +95,7 @@ function Numbers({ target, colour, aim }: { target: Target; colour: Colour | und
   return (
     <form
       noValidate
-      className="flex items-center gap-2"
+      className="flex flex-wrap items-center gap-2"
       onSubmit={(e) => {
         e.preventDefault()
         if (sound) aim({ hex: hex.toLowerCase(), from: 'numbers' })
@@ -144,10 +141,7 @@ function Photo({ aim }: { aim: (t: Target) => void }) {
   }, [file])
   return (
     <div>
-      <label className="flex items-center gap-2">
-        Photo
-        <input type="file" accept="image/*" aria-label="Photo to pick from" onChange={(e) => setFile(e.target.files?.[0])} className="min-w-0 flex-1 text-xs" />
-      </label>
+      <FileField label="Photo to pick from" accept="image/*" take={setFile} />
       {wrong && <p role="alert">This file is not a picture that can be shown here. Choose a PNG or JPEG.</p>}
       {file && !wrong && (
         <canvas

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 
 import type { Saved } from '../api/client'
+import { Choose } from '../ui/Choose'
 import { boxed, Button } from '../ui/controls'
 
 interface Props {
@@ -20,13 +21,13 @@ export function TakeUp({ saved, replace, add, busy }: Props) {
         <Button disabled={busy} onClick={() => replace(mixture)}>
           Mix it so
         </Button>
-        <select aria-label="Mixture to replace" value={mixture} onChange={(e) => setMixture(e.target.value)} className={`${boxed} min-w-0 flex-1 py-1`}>
+        <Choose label="Mixture to replace" value={mixture} set={(to) => setMixture(to)} className="min-w-0 flex-1 py-1">
           {saved.lesson.mixtures.map((m) => (
             <option key={m.id} value={m.id}>
               {m.name}
             </option>
           ))}
-        </select>
+        </Choose>
       </div>
       <form
       noValidate

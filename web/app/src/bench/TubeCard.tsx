@@ -4,7 +4,8 @@ import { useCurves } from '../api/bench'
 import { useKeepStores, useStores } from '../api/classes'
 import type { Lesson } from '../api/client'
 import { ofStudio } from '../lib/studio'
-import { boxed, Button, figure } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure } from '../ui/controls'
 import type { DrawerProps } from './props'
 import { Measure } from './Measure'
 
@@ -16,13 +17,13 @@ export function TubeCard({ saved, paints, tubes, apply, busy }: DrawerProps) {
   const c = curves.data
   return (
     <section aria-label="One tube" className="flex flex-col gap-2">
-      <select aria-label="Which tube" value={key} onChange={(e) => setKey(e.target.value)} className={`${boxed} py-1`}>
+      <Choose label="Which tube" value={key} set={(to) => setKey(to)} className="py-1">
         {paints.map((p) => (
           <option key={p.key} value={p.key}>
             {p.name}, {p.key}
           </option>
         ))}
-      </select>
+      </Choose>
       {tube && (
         <p>
           {capital(tube.cover)}, tinting strength {tube.strength}, dries {tube.drying}; {figure(tube.density, 2)} g/ml, {figure(tube.oil, 0)} % oil; costs {figure(tube.price)}× titanium white.

@@ -2,7 +2,8 @@ import { useState } from 'react'
 
 import { useBring, useNeighbours, usePieces } from '../api/book'
 import { useLesson } from '../api/queries'
-import { boxed, Button } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button } from '../ui/controls'
 import { Offer } from './Offer'
 import type { BookProps } from './props'
 
@@ -33,14 +34,14 @@ export function BringDrawer(props: BookProps) {
       </div>
       <label className="flex items-center gap-2">
         Or steps of
-        <select aria-label="Another lesson" value={other} onChange={(e) => setOther(e.target.value)} className={`${boxed} min-w-0 flex-1`}>
+        <Choose label="Another lesson" value={other} set={(to) => setOther(to)} className="min-w-0 flex-1">
           <option value="">a lesson on the shelf</option>
           {shelf.data?.map((l) => (
             <option key={l.id} value={l.id}>
               {l.title}
             </option>
           ))}
-        </select>
+        </Choose>
       </label>
       {other !== '' && <Steps key={other} id={other} bring={(steps) => ask(`${steps.length} steps`, { from: other, steps })} busy={bring.isPending} />}
       {bring.isPending && <p role="status">Fitting it to this lesson.</p>}

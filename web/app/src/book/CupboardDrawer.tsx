@@ -4,14 +4,17 @@ import { usePaints } from '../api/bench'
 import type { Cupboard, Lesson, Want } from '../api/client'
 import { useStock, useStocked } from '../api/stock'
 import { ofStudio } from '../lib/studio'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import type { BookProps } from './props'
+import { LengthField, useLengths } from '../ui/LengthField'
 
 type Change = (now: Cupboard) => Cupboard
 
 /** CupboardDrawer holds what the lesson needs against what the studio has. */
 export function CupboardDrawer(props: BookProps) {
+  const long = useLengths()
   const { saved, vocabulary } = props
   const stocked = useStocked(saved.id, saved.hash)
   const stock = useStock(saved.id, saved.hash)
@@ -30,7 +33,7 @@ export function CupboardDrawer(props: BookProps) {
       .filter((r) => !tools.some((t) => t.kind === r.kind && t.width === r.width))
       .map((r) => ({
         key: `${r.kind} ${r.width}`,
-        name: `${r.width} mm ${vocabulary.tools.find((k) => k.id === r.kind)?.name ?? r.kind}`,
+        name: `${long(r.width)} ${vocabulary.tools.find((k) => k.id === r.kind)?.name ?? r.kind}`,
         unit: 'pieces',
         has: r.pieces,
         set: (n: number) => withTool(r, n),
@@ -83,12 +86,12 @@ export function CupboardDrawer(props: BookProps) {
         </ul>
       )}
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-        <select
-          aria-label="Another paint in the cupboard"
+        <Choose
+          label="Another paint in the cupboard"
           value=""
-          onChange={(e) => keep(withPaint(e.target.value, 0))}
-          className={boxed}
-        >
+          set={(to) => keep(withPaint(to, 0))}
+          
+>
           <option value="">Another paint …</option>
           {paints
             .filter((t) => !cupboard.paints.some((p) => p.paint === t.key) && !wants.some((w) => w.what === t.key))
@@ -97,7 +100,7 @@ export function CupboardDrawer(props: BookProps) {
                 {t.name}
               </option>
             ))}
-        </select>
+        </Choose>
         <OtherTool {...props} keep={keep} />
         <a className="underline" href={ofStudio(saved.studio, `lessons/${saved.id}/cupboard.csv`)} download>
           Take it away as a table
@@ -129,14 +132,14 @@ function OtherTool({ vocabulary, keep }: BookProps & { keep: (change: Change) =>
         keep(withTool({ kind, width }, 1))
       }}
     >
-      <select aria-label="Kind of tool in the cupboard" value={kind} onChange={(e) => setKind(e.target.value)} className={boxed}>
+      <Choose label="Kind of tool in the cupboard" value={kind} set={(to) => setKind(to)}>
         {vocabulary.tools.map((t) => (
           <option key={t.id} value={t.id}>
             {t.name}
           </option>
         ))}
-      </select>
-      <FigureField label="Width of the tool, mm" value={width} least={0.5} most={150} step={0.5} set={setWidth} /> mm
+      </Choose>
+      <LengthField label="Width of the tool" value={width} least={0.5} most={150} step={0.5} set={setWidth} />
       <Button type="submit">Add the tool</Button>
     </form>
   )

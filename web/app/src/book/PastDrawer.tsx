@@ -1,7 +1,7 @@
 import { useState } from 'react'
 
 import { useDifferences, useRevisions } from '../api/book'
-import { boxed } from '../ui/controls'
+import { Choose } from '../ui/Choose'
 import type { BookProps } from './props'
 
 /** PastDrawer lists what was done to the lesson and compares two revisions step by step. */
@@ -12,13 +12,13 @@ export function PastDrawer({ saved }: BookProps) {
   const until = to ?? saved.revision
   const differences = useDifferences(saved.id, from, until)
   const pick = (label: string, value: number, set: (n: number) => void) => (
-    <select aria-label={label} value={value} onChange={(e) => set(Number(e.target.value))} className={`${boxed} max-w-60`}>
+    <Choose label={label} value={value} set={(to) => set(Number(to))} className="max-w-60">
       {revisions.data?.map((r) => (
         <option key={r.number} value={r.number}>
           {r.number}: {r.said}
         </option>
       ))}
-    </select>
+    </Choose>
   )
   return (
     <div>

@@ -5,8 +5,9 @@ import { Link } from 'wouter'
 import { useRunning, useRuns } from '../api/stock'
 import { useLessonEstimates } from '../api/teaching'
 import { classAt, useStudio } from '../lib/studio'
-import { boxed, Button, figure } from '../ui/controls'
+import { boxed, Button, figure, FigureField } from '../ui/controls'
 import type { BookProps } from './props'
+import { DateField } from '../ui/DateField'
 
 /** RunsDrawer keeps what taught sessions took, beside what is planned. */
 export function RunsDrawer({ saved, apply, busy }: BookProps) {
@@ -73,10 +74,10 @@ export function RunsDrawer({ saved, apply, busy }: BookProps) {
         }}
       >
         <div className="flex items-center gap-2">
-          <label className="flex items-center gap-2">
-            Taught on
-            <input type="date" value={taught} onChange={(e) => setTaught(e.target.value)} className={boxed} />
-          </label>
+          <span className="flex items-center gap-2">
+            <span aria-hidden>Taught on</span>
+            <DateField label="Taught on" value={taught} set={setTaught} />
+          </span>
           <input
             aria-label="What went well, and what did not"
             placeholder="What went well, and what did not"
@@ -105,22 +106,21 @@ export function RunsDrawer({ saved, apply, busy }: BookProps) {
               const pace = paces.get(s.id)
               return (
                 <tr key={s.id} className="border-t border-line">
-                  <td className="truncate" title={score.rows[i]?.brief}>
+                  <td className="break-words">
                     {i + 1} {score.rows[i]?.brief}
                   </td>
                   <td className="text-right">{pace && figure(pace.planned)}</td>
                   <td className="text-right font-semibold">{pace && pace.runs > 0 ? figure(pace.took) : ''}</td>
                   <td className="text-right text-quiet">{pace && pace.runs > 1 ? `${figure(pace.least)}, ${figure(pace.most)}` : ''}</td>
                   <td className="text-right">
-                    <input
-                      type="number"
-                      min={0}
-                      max={600}
+                    <FigureField
+                      label={`Minutes of step ${i + 1}`}
+                      value={minutes[s.id] === undefined || minutes[s.id] === '' ? undefined : Number(minutes[s.id])}
+                      least={0}
+                      most={600}
                       step={0.5}
-                      aria-label={`Minutes of step ${i + 1}`}
-                      value={minutes[s.id] ?? ''}
-                      onChange={(e) => setMinutes({ ...minutes, [s.id]: e.target.value })}
-                      className={`${boxed} w-16 text-right`}
+                      set={(took) => setMinutes({ ...minutes, [s.id]: String(took) })}
+                      clear={() => setMinutes({ ...minutes, [s.id]: '' })}
                     />
                   </td>
                 </tr>

@@ -2,7 +2,8 @@ import { useState } from 'react'
 
 import { useFitting, useTiming } from '../api/book'
 import type { Choice, Proposal } from '../api/client'
-import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, capital, figure, FigureField } from '../ui/controls'
 import { Offer } from './Offer'
 import type { BookProps } from './props'
 
@@ -28,13 +29,13 @@ export function TimeDrawer(props: BookProps) {
         </label>
         <label className="flex items-center gap-1">
           For
-          <select aria-label="Whom it is for" value={lesson.level} onChange={(e) => session({ level: e.target.value })} className={boxed}>
+          <Choose label="Whom it is for" value={lesson.level} set={(to) => session({ level: to })}>
             {vocabulary.levels.map((l) => (
               <option key={l.id} value={l.id}>
                 {l.name}
               </option>
             ))}
-          </select>
+          </Choose>
         </label>
         <label className="flex items-center gap-1">
           who take

@@ -2,12 +2,15 @@ import { useState } from 'react'
 
 import { useTiming } from '../api/book'
 import type { Tool } from '../api/client'
-import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, capital, figure } from '../ui/controls'
 import { Offer } from './Offer'
 import type { BookProps } from './props'
+import { LengthField, useLengths } from '../ui/LengthField'
 
 /** ToolsDrawer says what tools the script needs, with how few it could do, and where a spare saves time. */
 export function ToolsDrawer(props: BookProps) {
+  const long = useLengths()
   const { saved, apply, busy } = props
   const timing = useTiming(saved)
   const t = timing.data?.tools
@@ -61,7 +64,7 @@ export function ToolsDrawer(props: BookProps) {
           Not used:
           {idle.map((tool) => (
             <Button key={tool.id} disabled={busy} onClick={() => apply({ edit: 'untool', tool: tool.id })}>
-              Put away the {tool.width} mm {tool.kind}
+              Put away the {long(tool.width)} {tool.kind}
             </Button>
           ))}
         </p>
@@ -88,15 +91,14 @@ function NewTool({ saved, vocabulary, apply, busy }: BookProps) {
         add()
       }}
     >
-      <select aria-label="Kind of tool" value={kind} onChange={(e) => setKind(e.target.value)} className={boxed}>
+      <Choose label="Kind of tool" value={kind} set={(to) => setKind(to)}>
         {vocabulary.tools.map((t) => (
           <option key={t.id} value={t.id}>
             {t.name}
           </option>
         ))}
-      </select>
-      <FigureField label="Width, mm" value={width} least={0.5} most={150} step={0.5} set={setWidth} />
-      mm
+      </Choose>
+      <LengthField label="Width" value={width} least={0.5} most={150} step={0.5} set={setWidth} />
       <Button type="submit" disabled={busy}>
         Lay it out
       </Button>

@@ -5,8 +5,10 @@ import type { useHandling } from '../api/canvases'
 import type { Canvas, OnWall } from '../api/client'
 import { inWords } from '../lib/days'
 import { classAt, lookAt, ofStudio, useStudio } from '../lib/studio'
+import { Choose } from '../ui/Choose'
 import { boxed, Button, capital, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
+import { DateField } from '../ui/DateField'
 
 type Deed = Canvas['days'][number]['deed']
 
@@ -87,14 +89,14 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
             setNote('')
           }}
         >
-          <select aria-label="What was done" className={boxed} value={deed} onChange={(e) => setDeed(e.target.value as Deed)}>
+          <Choose label="What was done" value={deed} set={(to) => setDeed(to as Deed)}>
             {deeds.map((d) => (
               <option key={d.deed} value={d.deed}>
                 {d.name}
               </option>
             ))}
-          </select>
-          <input aria-label="On which day" type="date" className={boxed} value={day} required onChange={(e) => setDay(e.target.value)} />
+          </Choose>
+          <DateField label="On which day" value={day} set={setDay} />
           <input aria-label="Note" placeholder="note" className={`${boxed} min-w-0 flex-1`} value={note} maxLength={400} onChange={(e) => setNote(e.target.value)} />
           <Button type="submit" disabled={handling.isPending}>
             Write down

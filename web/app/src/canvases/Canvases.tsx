@@ -4,8 +4,10 @@ import { useCanvases, useHandling } from '../api/canvases'
 import { useShelf } from '../api/queries'
 import { ofStudio, useStudio } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
+import { Choose } from '../ui/Choose'
 import { boxed, Button } from '../ui/controls'
 import { CanvasCard } from './CanvasCard'
+import { DateField } from '../ui/DateField'
 
 /** Canvases are the real pictures of a studio, with their days: what dries, what is to be done next. */
 export function Canvases() {
@@ -56,20 +58,20 @@ function Add({ busy, add }: { busy: boolean; add: (what: { lesson: string; by?: 
     <form aria-label="A picture that was painted" onSubmit={keep} className="flex flex-wrap items-center gap-3">
       <label className="flex items-center gap-2">
         Painted after
-        <select className={boxed} value={chosen ?? ''} onChange={(e) => setLesson(e.target.value)}>
+        <Choose value={chosen ?? ''} set={(to) => setLesson(to)}>
           {lessons.map((l) => (
             <option key={l.id} value={l.id}>
               {l.title}
             </option>
           ))}
-        </select>
+        </Choose>
       </label>
       <label className="flex items-center gap-2">
         by <input className={`${boxed} w-40`} value={by} maxLength={60} onChange={(e) => setBy(e.target.value)} />
       </label>
-      <label className="flex items-center gap-2">
-        on <input type="date" className={boxed} value={painted} onChange={(e) => setPainted(e.target.value)} />
-      </label>
+      <span className="flex items-center gap-2">
+        on <DateField label="Painted on" value={painted} set={setPainted} />
+      </span>
       <Button type="submit" disabled={busy || !chosen}>
         Keep it
       </Button>

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react'
 
 import type { Edit, Finding, Saved } from '../api/client'
-import { useLesson, useRehearsal } from '../api/queries'
+import { useRehearsal } from '../api/queries'
 import { useEditing } from '../lib/editing'
 import { useFrame } from '../lib/frame'
 import { useMendAll } from '../lib/mending'
@@ -9,19 +9,15 @@ import { Findings } from '../score/Findings'
 import { Button } from '../ui/controls'
 import { Foot } from '../ui/Foot'
 import { LessonBar } from '../ui/LessonBar'
+import { OpenLesson } from '../ui/OpenLesson'
+import { PrintLesson } from '../ui/PrintLesson'
 import { Places } from './Places'
 import { RankView } from './RankView'
 import { TrialView } from './TrialView'
 
 /** Checks is where a lesson's findings are read, tried out and mended. */
 export function Checks({ id }: { id: string }) {
-  const lesson = useLesson(id)
-  if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => void lesson.refetch()} />
-  return (
-    <main className="flex h-full items-center justify-center">
-      {lesson.error ? <p role="alert">{lesson.error.message}</p> : <h1 className="text-quiet">Opening the lesson.</h1>}
-    </main>
-  )
+  return <OpenLesson id={id}>{(saved) => <Room saved={saved} id={id} />}</OpenLesson>
 }
 
 const worst: Finding['severity'][] = ['stop', 'caution', 'note']
@@ -37,9 +33,11 @@ const kinds: Record<string, string> = {
   light: 'Light',
   time: 'Time',
   supply: 'Cupboard',
+  safe: 'Safety',
+  finish: 'Finish',
 }
 
-function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {
+function Room({ saved, id }: { saved: Saved; id: string }) {
   const { lesson, score } = saved
   const [said, setSaid] = useState<string>()
   const editing = useEditing(id, (_, after) => setSaid(`Saved: ${after.said}.`))
@@ -72,7 +70,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const shownTrial = tried?.hash === saved.hash ? tried : undefined
 
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
+    <div className="room">
       <LessonBar saved={saved} at="Checks" editing={editing}>
         <span className="flex items-center gap-1">
           Grouped by
@@ -92,10 +90,10 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
             Stop {mending.going}
           </Button>
         )}
-        <Button onClick={() => window.print()}>Print</Button>
+        <PrintLesson saved={saved} kinds={['checks', 'script']} />
       </LessonBar>
-      <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
-        <section aria-label="Where" className="flex min-h-0 flex-col gap-2 overflow-hidden bg-mat p-4 print:hidden">
+      <main className="min-h-0 wide:grid wide:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
+        <section aria-label="Where" className="stays z-10 flex min-h-0 flex-col gap-2 bg-mat p-2 wide:overflow-hidden wide:p-0 print:hidden">
           <Places lesson={lesson} shown={frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
           {shownRanks && !shownTrial && (
             <RankView
@@ -109,7 +107,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           )}
           {shownTrial && <TrialView saved={saved} edit={shownTrial.edit} words={shownTrial.words} at={shownTrial.finding.onCanvas ? shownTrial.finding.at : undefined} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
         </section>
-        <section aria-label="Findings" className="min-h-0 overflow-y-auto border-l border-line p-4" tabIndex={0}>
+        <section aria-label="Findings" className="min-h-0 border-line p-4 wide:overflow-y-auto wide:border-l" tabIndex={0}>
           {!rehearsal?.done && <p role="status">Rehearsing, step {rehearsal?.painted ?? 0} of {lesson.steps.length}.</p>}
           {rehearsal?.done && open.length === 0 && (
             <p className="text-quiet">Nothing is open. What the rules look for, and from when on they speak, stands in the handbook; what is on purpose stays listed below.</p>
@@ -140,7 +138,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           ))}
         </section>
       </main>
-      <Foot editing={editing} said={said} hint="Try a remedy to see what it does; it is applied only when you say so, and can be undone." reload={reload} />
+      <Foot editing={editing} said={said} hint="Try a remedy to see what it does; it is applied only when you say so, and can be undone." />
     </div>
   )
 }

@@ -1,3 +1,5 @@
+import type { CSSProperties } from 'react'
+
 import type { Finding, Saved } from '../api/client'
 
 interface Props {
@@ -14,8 +16,8 @@ export function Places({ lesson, shown, findings, chosen, choose, name }: Props)
   const { width, height } = lesson.support
   const size = width / 50
   return (
-    <div className="flex min-h-0 flex-1 items-center justify-center [container-type:size]">
-      <div className="relative bg-line shadow-lg" style={{ aspectRatio: `${width} / ${height}`, width: `min(100cqw, ${(100 * width) / height}cqh)` }}>
+    <div className="mat">
+      <div className="pictured bg-line shadow-lg" style={{ '--ratio': width / height } as CSSProperties}>
         {shown && <img src={shown} alt="The finished picture" className="absolute inset-0 h-full w-full" draggable={false} />}
         <svg viewBox={`0 0 ${width} ${height}`} className="absolute inset-0 h-full w-full" role="group" aria-label="Places of findings">
           {findings

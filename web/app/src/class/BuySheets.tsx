@@ -7,6 +7,7 @@ import { BookOut } from './BookOut'
 import { Cheaper } from './Cheaper'
 import { Opens } from './Opens'
 import type { SheetProps } from './Prep'
+import { useLengths } from '../ui/LengthField'
 
 /** money writes hundredths of a currency. */
 export const money = (hundredths: number, currency: string): string => `${(hundredths / 100).toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} ${currency}`.trim()
@@ -76,6 +77,7 @@ export function BuySheet({ day, prep }: SheetProps) {
 
 /** CutSheet draws how supports are cut. */
 export function CutSheet({ prep, day }: SheetProps) {
+  const said = useLengths()
   const studio = useStudio()
   const cutting = prep.cutting
   if (!cutting && prep.uncut) return <p>{prep.uncut}</p>
@@ -103,7 +105,7 @@ export function CutSheet({ prep, day }: SheetProps) {
           <svg key={sheet} viewBox={`-4 -60 ${stock.width + 8} ${long + 68}`} role="img" aria-label={`How ${cutting.sheets > 0 ? `sheet ${sheet + 1}` : 'the roll'} is cut`} className={`${sheets > 1 ? 'w-72' : 'w-full max-w-4xl'} max-h-[28rem] self-start`}>
             <rect x="0" y="0" width={stock.width} height={long} className="hatch" fill="var(--chosen)" stroke="var(--strong)" strokeWidth="4" />
             <text x="0" y="-16" fontSize="40" fill="var(--quiet)">
-              {figure(stock.width)} mm across, {figure(long)} along
+              {said(stock.width)} across, {said(long)} along
             </text>
             {pieces
               .filter((p) => p.sheet === sheet)
@@ -119,7 +121,7 @@ export function CutSheet({ prep, day }: SheetProps) {
           </svg>
         ))}
       </div>
-      <p className="text-quiet">Measures are with the margin of {figure(cutting.piece.margin)} mm all round; the broken line is the picture.</p>
+      <p className="text-quiet">Measures are with the margin of {said(cutting.piece.margin)} all round; the broken line is the picture.</p>
     </div>
   )
 }

@@ -1,21 +1,22 @@
 import { useState } from 'react'
 
+import { useHabits } from '../api/habits'
 import { useHandouts } from '../api/handouts'
 import type { Order } from '../api/client'
 import { ofStudio, useStudio } from '../lib/studio'
-import { boxed, Button, figure } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure } from '../ui/controls'
 import type { SheetProps } from './Prep'
 
-/** Kept is how this browser prints: paper, units, size of letters. */
+/** Kept is how this browser prints: the size of letters and of cards. Paper and units are the studio's. */
 const kept = 'printing'
-
-const usual: Order = { paper: 'a4', units: 'metric' }
 
 function remembered(): Order {
   try {
-    return { ...usual, ...(JSON.parse(localStorage.getItem(kept) ?? '{}') as Order) }
+    const { large = false, two = false } = JSON.parse(localStorage.getItem(kept) ?? '{}') as Order
+    return { large, two }
   } catch {
-    return usual
+    return {}
   }
 }
 
@@ -23,11 +24,13 @@ function remembered(): Order {
 export function HandoutSheet({ day, printing }: SheetProps) {
   const studio = useStudio()
   const kinds = useHandouts()
-  const [order, setOrder] = useState(remembered)
+  const habits = useHabits().data
+  const [own, setOwn] = useState(remembered)
+  const order: Order = { paper: habits?.paper ?? 'a4', units: habits?.units ?? 'metric', ...own }
   const change = (part: Order) => {
-    const next = { ...order, ...part }
+    const next = { ...own, ...part }
     localStorage.setItem(kept, JSON.stringify(next))
-    setOrder(next)
+    setOwn(next)
   }
   const row = (name: string, meaning: string, chosen: string[]) => {
     const asked: Order = chosen.length > 0 ? { ...order, kinds: chosen } : order
@@ -74,17 +77,18 @@ export function HandoutSheet({ day, printing }: SheetProps) {
         <legend className="sr-only">How it is printed</legend>
         <label className="flex items-center gap-2">
           Paper
-          <select className={boxed} value={order.paper} onChange={(e) => change({ paper: e.target.value as NonNullable<Order['paper']> })}>
+          <Choose value={order.paper ?? ''} set={(to) => change({ paper: to as NonNullable<Order['paper']> })}>
             <option value="a4">A4</option>
             <option value="letter">Letter</option>
-          </select>
+          </Choose>
         </label>
         <label className="flex items-center gap-2">
           Lengths
-          <select className={boxed} value={order.units} onChange={(e) => change({ units: e.target.value as NonNullable<Order['units']> })}>
+          <Choose value={order.units ?? ''} set={(to) => change({ units: to as NonNullable<Order['units']> })}>
             <option value="metric">mm</option>
+            <option value="cm">cm</option>
             <option value="inches">inches</option>
-          </select>
+          </Choose>
         </label>
         <label className="flex items-center gap-1">
           <input type="checkbox" checked={order.large ?? false} onChange={(e) => change({ large: e.target.checked })} />

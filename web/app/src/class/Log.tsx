@@ -13,6 +13,7 @@ import { Button, capital, figure } from '../ui/controls'
 import { BookOut } from './BookOut'
 import { ClassBar } from './ClassBar'
 import { LogPlot } from './LogPlot'
+import { shortDay } from '../lib/days'
 
 /** Log is what a class came to: planned beside taken, the hardest steps, notes, costs, and what to change in the lesson. */
 export function Log({ id }: { id: string }) {
@@ -130,7 +131,7 @@ function Painted({ day, names }: { day: OnDay; names: string[] }) {
             {c.canvas.by || 'The demonstration'}
             {c.next && (
               <span className="text-quiet">
-                , {c.next.name}: {c.next.on}
+                , {c.next.name}: {shortDay(c.next.on)}
               </span>
             )}
           </li>

@@ -2,9 +2,11 @@ import { figure } from '../ui/controls'
 import { Opens } from './Opens'
 import { PaletteMap } from '../ui/PaletteMap'
 import type { SheetProps } from './Prep'
+import { useLengths } from '../ui/LengthField'
 
 /** PaintSheet says who mixes what, and how much is squeezed from which tube. */
 export function PaintSheet({ prep }: SheetProps) {
+  const long = useLengths()
   const premixed = prep.batches.filter((b) => b.premix)
   return (
     <div className="flex flex-col gap-5">
@@ -47,7 +49,7 @@ export function PaintSheet({ prep }: SheetProps) {
           <tr>
             <th className="font-normal">tube</th>
             <th className="text-right font-normal">one person</th>
-            <th className="text-right font-normal">squeezed, 8 mm wide</th>
+            <th className="text-right font-normal">squeezed, {long(8)} wide</th>
             <th className="text-right font-normal">all</th>
           </tr>
         </thead>
@@ -55,7 +57,7 @@ export function PaintSheet({ prep }: SheetProps) {
           {prep.squeezes.map((s) => (
             <Opens key={s.paint} name={s.name} columns={4} why={s.why.map((w) => `${figure(w.much, 2)} ml into ${w.what}`)}>
               <td className="text-right">{figure(s.each, 2)} ml</td>
-              <td className="text-right">{figure(s.ribbon, 0)} mm</td>
+              <td className="text-right">{long(s.ribbon)}</td>
               <td className="text-right">{figure(s.all)} ml</td>
             </Opens>
           ))}
@@ -67,13 +69,14 @@ export function PaintSheet({ prep }: SheetProps) {
 
 /** PaletteSheet shows where every pile lies. */
 export function PaletteSheet({ prep, day }: SheetProps) {
+  const long = useLengths()
   const { map } = prep
   if (!map) return <p>{prep.unlaid}</p>
   const batch = new Map(prep.batches.map((b) => [b.mixture, b]))
   return (
     <div className="flex flex-col gap-2">
       <p>
-        {map.piles.length} piles on {figure(day.class.palette.width)} × {figure(day.class.palette.height)} mm: warm and cool apart, each from dark to light toward the hand. {figure(map.free, 0)} mm of its height are free for mixing.
+        {map.piles.length} piles on {long(day.class.palette.width, day.class.palette.height)}: warm and cool apart, each from dark to light toward the hand. {figure(map.free, 0)} mm of its height are free for mixing.
       </p>
       <PaletteMap map={map} colour={(id) => batch.get(id)?.colour} high={26} />
       <ol className="max-w-3xl columns-3 gap-6">
@@ -82,7 +85,7 @@ export function PaletteSheet({ prep, day }: SheetProps) {
             <span className="truncate">
               {i + 1} {batch.get(p.id)?.name}
             </span>
-            <span className="text-quiet">{figure(p.across, 0)} mm</span>
+            <span className="text-quiet">{long(p.across)}</span>
           </li>
         ))}
       </ol>

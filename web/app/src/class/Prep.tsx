@@ -8,7 +8,7 @@ import { usePrinting, type Printing } from '../api/handouts'
 import { useFrame } from '../lib/frame'
 import { classAt, lessonAt, ofStudio, roomsOfClass, useStudio } from '../lib/studio'
 import { Bar } from '../ui/Bar'
-import { boxed, Button, FigureField } from '../ui/controls'
+import { Button, FigureField } from '../ui/controls'
 import { SheetList } from '../ui/SheetList'
 import { TextField } from '../ui/TextField'
 import { AirSheet, CautionSheet, SetupSheet } from './DaySheets'
@@ -17,12 +17,14 @@ import { ClassSheet } from './ClassSheet'
 import { HandoutSheet } from './HandoutSheet'
 import { PaintSheet, PaletteSheet } from './PaintSheets'
 import { PupilSheet } from './PupilSheet'
+import { shortMoment } from '../lib/days'
+import { MomentField } from '../ui/DateField'
+import { Opening } from '../ui/OpenLesson'
 
 /** Prep is where a class is planned: people and a day, and everything else is worked out. */
 export function Prep({ id }: { id: string }) {
   const day = useClass(id)
-  if (day.data) return <Room day={day.data} />
-  return <main className="flex h-full items-center justify-center">{day.error ? <p role="alert">{day.error.message}</p> : <h1 className="text-quiet">Opening the class.</h1>}</main>
+  return day.data ? <Room day={day.data} /> : <Opening what="the class" error={day.error} again={() => void day.refetch()} />
 }
 
 export interface SheetProps {
@@ -55,28 +57,25 @@ function Room({ day }: { day: OnDay }) {
   const printing = usePrinting(day)
   const picture = useFrame(`${day.taught.frames}/paint-800-${day.taught.last}.png`)
   return (
-    <div className="grid h-full grid-rows-[auto_auto_1fr_auto] print:block print:h-auto">
+    <div className="room print:block print:h-auto">
       <Bar
         place={<TextField label="Name of the class" value={day.class.title} most={120} set={(title) => change((now) => ({ ...now, class: { ...now.class, title } }))} className="w-80 font-serif text-lg" />}
         at="Prep"
+        of={day.class.title}
+        below={<Who day={day} change={change} />}
         rooms={roomsOfClass(studio, day.id)}
+        back={{ undo: keeping.undo, redo: keeping.redo, last: keeping.canUndo ? 'the last change of the class' : undefined, next: keeping.canRedo ? 'the change that was taken back' : undefined }}
       >
-        <div className="flex gap-1">
-          <Button disabled={!keeping.canUndo || keeping.busy} onClick={keeping.undo}>
-            Undo
-          </Button>
-          <Button disabled={!keeping.canRedo || keeping.busy} onClick={keeping.redo}>
-            Redo
-          </Button>
-        </div>
+        <span role="status" className="min-w-14 text-quiet">
+          {keeping.busy ? 'Saving' : 'Saved'}
+        </span>
       </Bar>
-      <Who day={day} change={change} />
       <main className="min-h-0 print:min-h-full">
         <h1 className="sr-only">Prep: {day.class.title}</h1>
-      <Tabs.Root defaultValue="paint" orientation="vertical" className="grid h-full min-h-0 grid-cols-1 md:grid-cols-[15rem_minmax(0,1fr)] print:block print:h-auto">
-        <div className="flex min-h-0 flex-col gap-3 border-r border-line p-3 print:hidden">
+      <Tabs.Root defaultValue="paint" orientation="vertical" className="grid h-full min-h-0 grid-cols-1 md:grid-cols-[13rem_minmax(0,1fr)] print:block print:h-auto">
+        <div className="flex min-h-0 min-w-0 flex-col gap-3 border-line p-3 md:border-r wide:overflow-y-auto print:hidden">
           <SheetList label="Sheets" sheets={sheets} />
-          <figure className="mt-auto">
+          <figure className="mt-auto max-md:hidden">
             <div className="bg-mat p-2">
               <div className="bg-line" style={{ aspectRatio: `${day.taught.width} / ${day.taught.height}` }}>
                 {picture.shown && <img src={picture.shown} alt={`The finished picture of ${day.taught.title}`} className="block h-full w-full" />}
@@ -96,11 +95,11 @@ function Room({ day }: { day: OnDay }) {
           </figure>
         </div>
         {sheets.map(({ id, name, Sheet }) => (
-          <Tabs.Content key={id} value={id} className="min-h-0 overflow-y-auto px-6 py-4 data-[state=inactive]:hidden print:overflow-visible">
+          <Tabs.Content key={id} value={id} className="min-h-0 min-w-0 overflow-x-auto px-4 py-4 data-[state=inactive]:hidden sm:px-6 wide:overflow-y-auto print:overflow-visible">
             <div className="mb-2 flex items-baseline gap-3">
               <h2 className="font-serif text-xl">{name}</h2>
               <span className="hidden print:inline">
-                {day.class.title}, {day.begins.replace('T', ', ')}
+                {day.class.title}, {shortMoment(day.begins)}
               </span>
               {prep && id !== 'handouts' && (
                 <Button className="ml-auto print:hidden" onClick={() => window.print()}>
@@ -132,7 +131,7 @@ function Who({ day, change }: { day: OnDay; change: SheetProps['change'] }) {
   const people = (key: 'first' | 'some' | 'experienced') => (n: number) => change((now) => ({ ...now, class: { ...now.class, people: { ...now.class.people, [key]: Math.round(n) } } }))
   return (
     <section aria-label="People and day" className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-2 print:hidden">
-      <Begins value={day.begins} set={(begins) => change((now) => ({ ...now, begins }))} />
+      <MomentField label="Day and time" value={day.begins} set={(begins) => change((now) => ({ ...now, begins }))} />
       <label className="flex items-center gap-1">
         <FigureField lazy label="Minutes there are" value={c.minutes} least={10} most={720} step={5} set={(minutes) => change((now) => ({ ...now, class: { ...now.class, minutes } }))} /> min
       </label>
@@ -159,16 +158,6 @@ function Who({ day, change }: { day: OnDay; change: SheetProps['change'] }) {
   )
 }
 
-/** Begins takes day and time, by the clock of the place. */
-function Begins({ value, set }: { value: string; set: (begins: string) => void }) {
-  const [typed, setTyped] = useState<string>()
-  const take = () => {
-    if (typed && typed !== value) set(typed)
-    setTyped(undefined)
-  }
-  return <input type="datetime-local" aria-label="Day and time" value={typed ?? value} onChange={(e) => setTyped(e.target.value)} onBlur={take} onKeyDown={(e) => e.key === 'Enter' && take()} className={boxed} />
-}
-
 /** Copy plans the class once more. */
 function Copy({ id, begins }: { id: string; begins: string }) {
   const studio = useStudio()
@@ -185,7 +174,7 @@ function Copy({ id, begins }: { id: string; begins: string }) {
         copy.mutate(day, { onSuccess: (made) => go(classAt(studio, made.id)) })
       }}
     >
-      <input type="datetime-local" aria-label="Day and time of the next one" autoFocus value={day} onChange={(e) => setDay(e.target.value)} className={boxed} />
+      <MomentField label="Day and time of the next one" value={day} set={setDay} />
       <Button type="submit" disabled={copy.isPending || day === ''}>
         Plan it
       </Button>

@@ -7,11 +7,13 @@ import type { Cupboard as Kept, Good, GoodInfo, Pack, Tube, Vocabulary } from '.
 import { useVocabulary } from '../api/queries'
 import { ofStudio, useStudio } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { SheetList } from '../ui/SheetList'
 import { TextField } from '../ui/TextField'
 import { ToOrder } from './ToOrder'
+import { LengthField, useLengths } from '../ui/LengthField'
 
 type Change = (now: Kept) => Kept
 
@@ -69,6 +71,7 @@ interface ShelvesProps {
 }
 
 function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
+  const long = useLengths()
   const named = useMemo(() => new Map(tubes.map((t) => [t.key, t.name])), [tubes])
   const list = cupboard.goods ?? []
   const paint = (key: string, fields: Partial<Kept['paints'][number]>) => keep((now) => ({ ...now, paints: now.paints.map((p) => (p.paint === key ? { ...p, ...fields } : p)) }))
@@ -117,10 +120,10 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
             </Line>
           ))}
         </Shelf>
-        <select aria-label="Another paint" value="" onChange={(e) => {
-            const paint = e.target.value
+        <Choose label="Another paint" value="" set={(to) => {
+            const paint = to
             keep((now) => ({ ...now, paints: [...now.paints, { paint, ml: 0 }] }))
-          }} className={`${boxed} self-start`}>
+          }} className="self-start">
           <option value="">Another paint …</option>
           {tubes
             .filter((t) => !cupboard.paints.some((p) => p.paint === t.key))
@@ -129,7 +132,7 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
                 {t.name}
               </option>
             ))}
-        </select>
+        </Choose>
       </Tabs.Content>
       <Tabs.Content value="goods" className="flex flex-col gap-2">
         <Shelf head="Everything else" columns={['thing', counted, 'size and sheet', 'sold as']}>
@@ -144,11 +147,11 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
                 <td className="whitespace-nowrap">
                   {info?.sized && (
                     <>
-                      <FigureField lazy label={`${name}: width, mm`} value={g.width ?? 0} least={20} most={6000} set={(width) => good(i, { width })} />
+                      <LengthField lazy label={`${name}: width`} value={g.width ?? 0} least={20} most={6000} set={(width) => good(i, { width })} />
                       {g.kind !== 'roll' && (
                         <>
                           {' × '}
-                          <FigureField lazy label={`${name}: height, mm`} value={g.height ?? 0} least={20} most={6000} set={(height) => good(i, { height })} />
+                          <LengthField lazy label={`${name}: height`} value={g.height ?? 0} least={20} most={6000} set={(height) => good(i, { height })} />
                         </>
                       )}{' '}
                       mm
@@ -166,15 +169,15 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
             )
           })}
         </Shelf>
-        <select
-          aria-label="Another thing"
+        <Choose
+          label="Another thing"
           value=""
-          onChange={(e) => {
-            const info = goods.find((g) => g.kind === e.target.value)
+          set={(to) => {
+            const info = goods.find((g) => g.kind === to)
             if (info) keep((now) => ({ ...now, goods: [...(now.goods ?? []), { kind: info.kind, has: 0, ...(info.sized ? { width: info.kind === 'roll' ? 2100 : 400 } : {}), ...(info.sized && info.kind !== 'roll' ? { height: 300 } : {}) }] }))
           }}
-          className={`${boxed} self-start`}
-        >
+          className="self-start"
+>
           <option value="">Another thing …</option>
           {goods
             .filter((g) => g.sized || !list.some((k) => k.kind === g.kind))
@@ -183,12 +186,12 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
                 {g.name}
               </option>
             ))}
-        </select>
+        </Choose>
       </Tabs.Content>
       <Tabs.Content value="tools" className="flex flex-col gap-2">
-        <Shelf head="Tools" columns={['tool', counted, 'mm', 'one costs']}>
+        <Shelf head="Tools" columns={['tool', counted, 'wide', 'one costs']}>
           {cupboard.tools.map((t, i) => {
-            const name = `${figure(t.width)} mm ${vocabulary.tools.find((k) => k.id === t.kind)?.name ?? t.kind}`
+            const name = `${long(t.width)} ${vocabulary.tools.find((k) => k.id === t.kind)?.name ?? t.kind}`
             return (
               <Line key={`${t.kind} ${t.width}`} name={name} remove={() => keep((now) => ({ ...now, tools: now.tools.filter((_, k) => k !== i) }))}>
                 <td>

@@ -2,10 +2,11 @@ import { useOrdering } from '../api/classes'
 import type { Reorder } from '../api/client'
 import { money } from '../class/BuySheets'
 import { Button, figure } from '../ui/controls'
+import { isoOf, shortDay } from '../lib/days'
 
 const packs = (line: Reorder): string => line.basket?.packs.map((p) => `${p.count} × ${p.amount} ${line.unit}`).join(', ') ?? ''
 
-const day = (moment: string): string => new Date(moment).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const day = (moment: string): string => shortDay(isoOf(new Date(moment)))
 
 /** ToOrder lists what is lacking for all classes ahead, what is lacking first before the rest. */
 export function ToOrder({ currency }: { currency: string }) {

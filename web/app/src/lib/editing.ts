@@ -1,70 +1,46 @@
-import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useState } from 'react'
+import { useCallback, useEffect, useEffectEvent, useState } from 'react'
 
-import { Refusal, type Edit, type Edited, type Lesson, type Saved } from '../api/client'
-import { useEdit, useElsewhere } from '../api/queries'
-import { useHistory, type Origin } from './history'
-import { rebase, type Making } from './rebase'
-
-interface Doing {
-  origin: Origin
-  make: (lesson: Lesson) => Edit | undefined
-}
+import type { Edited, Saved } from '../api/client'
+import { useElsewhere } from '../api/queries'
+import { deskOf, type Making } from './desk'
+import { useSignal } from './signal'
+import { useStudio } from './studio'
 
 /**
- * useEditing changes a lesson by edits: one after the other, each remembered so that it can
- * be taken back, and refused ones told. An edit that comes while another is being saved
- * waits for its turn and is made to fit what the lesson is by then.
+ * useEditing changes a lesson by edits: one after the other, each kept until it is saved and
+ * remembered so that it can be taken back, and refused ones told. What somebody else changed
+ * meanwhile stays.
  */
 export function useEditing(id: string, done?: (before: Saved, after: Edited) => void) {
-  const history = useHistory(id)
-  const client = useQueryClient()
-  const [problem, setProblem] = useState<string>()
+  const desk = deskOf(useStudio(), id)
+  const saving = useSignal(desk.saving)
   const [elsewhere, setElsewhere] = useState<string>()
-  const [stale, setStale] = useState<Refusal>()
-  const editing = useEdit<Doing>(id, ({ origin }, before, after) => {
-    history.record(origin, { edit: after.undo, said: after.said, revision: after.revision })
-    setProblem(undefined)
-    setElsewhere(undefined)
+  const tell = useEffectEvent((before: Saved, after: Edited) => {
+    setElsewhere(after.beside.length > 0 ? `Somebody else changed this lesson too: ${after.beside.join('; ')}. Both changes are kept.` : undefined)
     done?.(before, after)
   })
-  const { mutateAsync: send, isPending } = editing
-  const apply = useCallback(
-    (making: Making, origin: Origin = 'new') => {
-      const made = client.getQueryData<Saved>(['lesson', id])?.lesson
-      const make = typeof making === 'function' ? making : (now: Lesson) => rebase(making, made ?? now, now)
-      send({ origin, make }).catch((error: unknown) => {
-        if (error instanceof Refusal && error.status === 409) setStale(error)
-        else setProblem(error instanceof Error ? error.message : String(error))
-      })
-    },
-    [send, client, id],
-  )
-  const { undo, redo, newest, forget, record } = history
+  useEffect(() => desk.listen((before, after) => tell(before, after)), [desk])
   useElsewhere(id, (said) => {
-    forget() // what it would take back was made from another lesson
-    setProblem(undefined)
+    desk.say(undefined)
     setElsewhere(`Changed in another place: ${said ?? 'more than one thing'}. This is the newest.`)
   })
-  /** took remembers an edit that was made elsewhere. */
-  const took = useCallback((after: Edited) => record('new', { edit: after.undo, said: after.said, revision: after.revision }), [record])
+  const apply = useCallback((making: Making) => desk.apply(making), [desk])
+  const say = useCallback((problem: string | undefined) => desk.say(problem), [desk])
+  /** took remembers an edit that a job made. */
+  const took = useCallback((after: Edited) => desk.took(after.undo, after.said), [desk])
   return {
+    desk,
+    saving,
     apply,
     took,
-    busy: isPending,
-    problem,
+    say,
+    busy: saving.waits > 0 && saving.why === 'sending',
+    problem: saving.problem,
     /** What was done in another place while the lesson is open here, in words. */
     elsewhere,
-    say: setProblem,
-    stale,
-    canUndo: undo,
-    canRedo: redo,
-    undo: () => apply(() => newest().undo?.edit, 'undo'),
-    redo: () => apply(() => newest().redo?.edit, 'redo'),
-    /** What this tab remembers was made from another lesson: forget it. */
-    forget: () => {
-      forget()
-      setStale(undefined)
-    },
+    canUndo: saving.undo,
+    canRedo: saving.redo,
+    undo: () => desk.undo(),
+    redo: () => desk.redo(),
   }
 }

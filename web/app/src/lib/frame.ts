@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 
 import { streamOf } from '../api/news'
 
@@ -10,12 +10,17 @@ function whenPainted(picture: string, tell: () => void): () => void {
   return streamOf(decodeURIComponent(studio)).listen((news) => news.painting === painting && enough.includes(news.stage ?? '') && tell(), tell)
 }
 
+/** How often a picture is asked for that does not come: for about two minutes. */
+const mostTries = 30
+
 /**
  * useFrame shows the newest picture that has arrived. While one is on its way
  * the last stays, and of those asked for meanwhile only the newest is fetched.
  */
-export function useFrame(wanted: string | undefined): { shown: string | undefined; busy: boolean } {
+export function useFrame(wanted: string | undefined): { shown: string | undefined; busy: boolean; failed: boolean; again: () => void } {
   const [shown, setShown] = useState<string>()
+  const [failed, setFailed] = useState<string>()
+  const [asked, setAsked] = useState(0)
   const latest = useRef<string>(undefined)
   const loading = useRef<string>(undefined)
   const waits = useRef<() => void>(undefined) // ends to wait
@@ -36,9 +41,10 @@ export function useFrame(wanted: string | undefined): { shown: string | undefine
       image.onerror = () => {
         loading.current = undefined
         tries++
+        if (tries >= mostTries) setFailed(next)
         // Not painted yet, or out of reach: ask again when it is told, or after a while.
         const leave = whenPainted(next, again)
-        const timer = tries < 30 ? window.setTimeout(again, Math.min(1000 * tries, 4000)) : undefined
+        const timer = tries < mostTries ? window.setTimeout(again, Math.min(1000 * tries, 4000)) : undefined
         waits.current = () => {
           leave()
           window.clearTimeout(timer)
@@ -54,7 +60,11 @@ export function useFrame(wanted: string | undefined): { shown: string | undefine
     if (waits.current) again()
     else fetchNext()
     return () => waits.current?.()
-  }, [wanted])
+  }, [wanted, asked])
 
-  return { shown, busy: wanted !== undefined && shown !== wanted }
+  const again = useCallback(() => {
+    setFailed(undefined)
+    setAsked((n) => n + 1)
+  }, [])
+  return { shown, busy: wanted !== undefined && shown !== wanted, failed: wanted !== undefined && failed === wanted && shown !== wanted, again }
 }

@@ -13,7 +13,7 @@ export async function mendAll(saved: Pick<Saved, 'studio' | 'id' | 'revision'>, 
   const came = await work(saved.studio, { kind: 'mend', lesson: saved.id, from: saved.revision, ...(accept ? { accept } : {}) }, signal, told)
   if (!came.mended?.undo) return undefined
   const now = await unwrap(api.GET('/api/studios/{studio}/lessons/{id}', { params: { path: { studio: saved.studio, id: saved.id } } }))
-  return { ...now, undo: came.mended.undo, said: came.mended.said }
+  return { ...now, undo: { from: now.revision, edit: came.mended.undo }, said: came.mended.said, beside: [] }
 }
 
 /** useMendAll mends a lesson that is open; it can be undone. */

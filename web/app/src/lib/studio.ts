@@ -30,6 +30,9 @@ export const roomsOfClass = (studio: string, id: string) => [
 /** cupboardAt is the address of a studio's cupboard. */
 export const cupboardAt = (studio: string) => `${shelfAt(studio)}/cupboard`
 
+/** habitsAt is the address of what a studio measures and prints with. */
+export const habitsAt = (studio: string) => `${shelfAt(studio)}/habits`
+
 /** canvasesAt is the address of a studio's canvases. */
 export const canvasesAt = (studio: string) => `${shelfAt(studio)}/canvases`
 

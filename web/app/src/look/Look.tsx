@@ -7,7 +7,8 @@ import { useByRules, useCanvas, useLooking, useSeen } from '../api/look'
 import { inWords } from '../lib/days'
 import { canvasesAt, ofStudio, roomsOfClass, useStudio } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
-import { boxed, Button, capital, figure, Hint } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, capital, figure, Hint } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { Corners } from './Corners'
 import { Left, Mends, Rules, tickedOf } from './Mends'
@@ -99,13 +100,13 @@ function Easel({ on }: { on: OnWall }) {
           {on.canvas.photo && on.lesson && !alone && (
             <label className="flex items-center gap-2">
               White by
-              <select className={boxed} value={light} onChange={(e) => setLight(lights.find((l) => l.light === e.target.value)?.light ?? '')}>
+              <Choose value={light} set={(to) => setLight(lights.find((l) => l.light === to)?.light ?? '')}>
                 {lights.map((l) => (
                   <option key={l.light} value={l.light}>
                     {l.name}
                   </option>
                 ))}
-              </select>
+              </Choose>
             </label>
           )}
           {on.canvas.photo && on.lesson && (

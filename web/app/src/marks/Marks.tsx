@@ -5,16 +5,18 @@ import type { Specimen } from '../api/client'
 import { useForms, useMarks } from '../api/queries'
 import { useFrame } from '../lib/frame'
 import { RoomSwitch } from '../ui/Room'
+import { useLengths } from '../ui/LengthField'
 
 /** Marks is the marks sheet: every technique as the simulator makes it, on three grounds. */
 export function Marks() {
+  const long = useLengths()
   const marks = useMarks()
   const unders = marks.data?.[0]?.specimens ?? []
   return (
     <Sheet
       title="The marks sheet"
       label="Marks"
-      intro={`Each technique with its usual tool, ${unders.map((u) => u.on).join(', ')}. Every piece is 90 mm wide.`}
+      intro={`Each technique with its usual tool, ${unders.map((u) => u.on).join(', ')}. Every piece is ${long(90)} wide.`}
       other={<SheetLink to="/forms">Forms</SheetLink>}
       query={marks}
     >

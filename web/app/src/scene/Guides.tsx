@@ -1,5 +1,6 @@
 import type { Guides, Saved } from '../api/client'
 import { figure } from '../ui/controls'
+import { useLengths } from '../ui/LengthField'
 
 /** Ground draws the horizon, where level ground lies, and how what runs straight away meets. */
 export function Ground({ guides, width, height }: { guides: Guides; width: number; height: number }) {
@@ -38,6 +39,7 @@ export function Ground({ guides, width, height }: { guides: Guides; width: numbe
 
 /** Figures stand somebody of 1.7 m in every plane whose ground is on the canvas. */
 export function Figures({ guides, lesson }: { guides: Guides; lesson: Saved['lesson'] }) {
+  const long = useLengths()
   const { width, height } = lesson.support
   return (
     <g className="guides" pointerEvents="none" stroke="#ffffff" fill="#ffffff" fontSize={width / 60}>
@@ -50,7 +52,7 @@ export function Figures({ guides, lesson }: { guides: Guides; lesson: Saved['les
               <line x1={x} x2={x} y1={p.y} y2={p.y - p.person * 0.82} strokeWidth={1.5} />
               <circle cx={x} cy={p.y - p.person * 0.91} r={p.person * 0.08} />
               <text x={x + 3} y={p.y} stroke="none">
-                {lesson.planes.find((q) => q.id === p.plane)?.name}, {figure(p.person)} mm
+                {lesson.planes.find((q) => q.id === p.plane)?.name}, {long(p.person)}
               </text>
             </g>
           )

@@ -9,6 +9,8 @@ interface Props {
   name: string
   at: Point
   size: number
+  /** A round one stands for the light. */
+  round?: boolean
   place: (e: PointerEvent) => Point
   /** While it is held. */
   moved: (to: Point) => void
@@ -20,7 +22,7 @@ interface Props {
 const settle = 450
 
 /** Handle is a square on the picture that is dragged, or moved with the arrow keys. */
-export function Handle({ name, at, size, place, moved, done }: Props) {
+export function Handle({ name, at, size, round, place, moved, done }: Props) {
   const timer = useRef<number>(undefined)
   const held = useRef(false)
   useEffect(() => () => window.clearTimeout(timer.current), [])
@@ -41,6 +43,7 @@ export function Handle({ name, at, size, place, moved, done }: Props) {
       y={at.y - size}
       width={2 * size}
       height={2 * size}
+      rx={round ? size : 0}
       fill="#ffffff"
       stroke="#000000"
       strokeWidth={0.8}

@@ -3,7 +3,8 @@ import { useState } from 'react'
 import type { LightRequest } from '../api/client'
 import { useVocabulary } from '../api/queries'
 import { useFollows } from '../api/scene'
-import { boxed, Button, figure } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure } from '../ui/controls'
 import type { SceneProps } from './props'
 
 /** Hours offers times of day, shows what each makes of the planes and mixtures, and applies it. */
@@ -20,15 +21,15 @@ export function Hours({ saved, apply, busy, setUnsaved }: SceneProps) {
   return (
     <section aria-label="Time of day" className="flex flex-col gap-2">
       <div className="flex items-center gap-2">
-        <label className="flex items-center gap-1">
-          <span className="font-serif text-base">As at</span>
-          <select
+        <span className="flex items-center gap-1">
+          <span aria-hidden className="font-serif text-base">As at</span>
+          <Choose
+            label="As at"
             value={id}
-            onChange={(e) => {
-              setId(e.target.value)
+            set={(to) => {
+              setId(to)
               setUnsaved({})
             }}
-            className={boxed}
           >
             <option value="">as it is</option>
             {hours.map((h) => (
@@ -36,8 +37,8 @@ export function Hours({ saved, apply, busy, setUnsaved }: SceneProps) {
                 {h.name}
               </option>
             ))}
-          </select>
-        </label>
+          </Choose>
+        </span>
         {hour && (
           <label className="flex items-center gap-1">
             <input type="checkbox" checked={glitter} onChange={(e) => setGlitter(e.target.checked)} />

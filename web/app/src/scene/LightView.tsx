@@ -1,9 +1,11 @@
 import { useVocabulary } from '../api/queries'
 import { useArrange } from '../api/scene'
-import { boxed, Button, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, FigureField } from '../ui/controls'
 import { Hours } from './Hours'
 import type { SceneProps } from './props'
 import { sceneOf, type SetScene } from './sceneOf'
+import { LengthField } from '../ui/LengthField'
 
 /** LightView sets where the light stands, the air, the eye, the horizon and the focal area. */
 export function LightView(props: SceneProps) {
@@ -30,21 +32,21 @@ export function LightView(props: SceneProps) {
           <FigureField lazy label="Warmth of the light" value={light.warmth ?? 0} least={-1} most={1} step={0.1} set={(warmth) => set({ light: { ...light, warmth } })} />
         </Row>
         <Row label="Air" hint={airs.find((a) => a.id === (scene.air || 'clear'))?.meaning ?? ''}>
-          <select value={scene.air || 'clear'} onChange={(e) => set({ air: e.target.value })} className={boxed} aria-label="Air">
+          <Choose value={scene.air || 'clear'} set={(to) => set({ air: to })} label="Air">
             {airs.map((a) => (
               <option key={a.id} value={a.id}>
                 {a.name}
               </option>
             ))}
-          </select>
+          </Choose>
         </Row>
       </fieldset>
       <fieldset className="flex flex-col gap-2">
         <legend className="font-serif text-base">View</legend>
-        <Row label="Horizon, mm" hint="from the top; the picture moves with it">
-          <FigureField
+        <Row label="Horizon" hint="from the top; the picture moves with it">
+          <LengthField
             lazy
-            label="Horizon, mm from the top"
+            label="Horizon from the top"
             value={view.horizon}
             least={Math.ceil(height / 10)}
             most={Math.floor((9 * height) / 10)}
@@ -58,14 +60,14 @@ export function LightView(props: SceneProps) {
       </fieldset>
       <fieldset className="flex flex-col gap-2">
         <legend className="font-serif text-base">Focal area</legend>
-        <Row label="Across, mm" hint="where the picture is about">
-          <FigureField lazy label="Focal area across, mm" value={focal.x} least={0} most={width} step={5} set={(x) => set({ focal: { ...focal, x } })} />
+        <Row label="Across" hint="where the picture is about">
+          <LengthField lazy label="Focal area across" value={focal.x} least={0} most={width} step={5} set={(x) => set({ focal: { ...focal, x } })} />
         </Row>
-        <Row label="Down, mm" hint="">
-          <FigureField lazy label="Focal area down, mm" value={focal.y} least={0} most={height} step={5} set={(y) => set({ focal: { ...focal, y } })} />
+        <Row label="Down" hint="">
+          <LengthField lazy label="Focal area down" value={focal.y} least={0} most={height} step={5} set={(y) => set({ focal: { ...focal, y } })} />
         </Row>
-        <Row label="Radius, mm" hint="0 for none">
-          <FigureField lazy label="Radius of the focal area, mm" value={focal.radius} least={0} most={Math.min(750, width / 2)} step={5} set={(radius) => set({ focal: { ...focal, radius } })} />
+        <Row label="Radius" hint="0 for none">
+          <LengthField lazy label="Radius of the focal area" value={focal.radius} least={0} most={Math.min(750, width / 2)} step={5} set={(radius) => set({ focal: { ...focal, radius } })} />
         </Row>
         {focal.radius === 0 && (
           <Button disabled={busy} onClick={() => set({ focal: { x: Math.round(width * 0.62), y: Math.round(height * 0.45), radius: Math.round(width * 0.1) } })}>

@@ -1,6 +1,7 @@
 import type { Measures, Saved } from '../api/client'
 import { Button, figure, Hint } from '../ui/controls'
 import type { SceneProps } from './props'
+import { useLengths } from '../ui/LengthField'
 
 interface Props extends SceneProps {
   measures: Measures | undefined
@@ -12,6 +13,7 @@ const percent = (share: number) => `${figure(100 * share, 0)} %`
 
 /** Measured says in figures what the finished picture comes to. */
 export function Measured({ saved, measures, view, setView, setSelected }: Props) {
+  const long = useLengths()
   if (!measures) return <p className="text-quiet">The picture is measured when it has been painted.</p>
   const { lesson } = saved
   const plane = (id: string) => lesson.planes.find((p) => p.id === id)?.name ?? id
@@ -69,17 +71,17 @@ export function Measured({ saved, measures, view, setView, setSelected }: Props)
         <ol className="ml-5 list-decimal tabular-nums">
           {m.spots.map((s) => (
             <li key={`${s.x}-${s.y}`}>
-              {figure(s.x, 0)}, {figure(s.y, 0)} mm: {figure(s.strength, 0)} L*
+              {long(s.x)}, {long(s.y)}: {figure(s.strength, 0)} L*
               {s.focal ? ', in the focal area' : s.share > 0 && `, ${percent(s.share)} of the focal area`}
             </li>
           ))}
         </ol>
         {m.way.in[0] && (
           <p>
-            The eye comes in at {figure(m.way.in[0].x, 0)}, {figure(m.way.in[0].y, 0)} mm
+            The eye comes in at {long(m.way.in[0].x)}, {long(m.way.in[0].y)}
             {m.way.out.length === 0
               ? ' and nothing at the edge lets it out.'
-              : `; it may leave at ${m.way.out.map((o) => `${figure(o.x, 0)}, ${figure(o.y, 0)} mm (${figure(o.strength, 0)} L*)`).join(' and ')}.`}
+              : `; it may leave at ${m.way.out.map((o) => `${long(o.x)}, ${long(o.y)} (${figure(o.strength, 0)} L*)`).join(' and ')}.`}
           </p>
         )}
       </Part>
@@ -90,10 +92,10 @@ export function Measured({ saved, measures, view, setView, setSelected }: Props)
         <p>
           Corners, L*: {m.corners.map((c) => `${c.name} ${figure(c.light, 0)} beside ${figure(c.beside, 0)}`).join('; ')}.
         </p>
-        {m.directions.length > 0 && <p>Lines: {m.directions.map((d) => `${zone(d.zone)} ${d.leads ? 'leads to the focal area' : `passes it by ${figure(d.off, 0)} mm`}`).join('; ')}.</p>}
+        {m.directions.length > 0 && <p>Lines: {m.directions.map((d) => `${zone(d.zone)} ${d.leads ? 'leads to the focal area' : `passes it by ${long(d.off)}`}`).join('; ')}.</p>}
         {m.rows.map((r) => (
           <p key={r.kind}>
-            {r.zones.length} of {r.kind.replaceAll('-', ' ')}: {figure(r.apart, 0)} mm apart, uneven by {percent(r.uneven)}, unlike in height by {percent(r.unlike)}.
+            {r.zones.length} of {r.kind.replaceAll('-', ' ')}: {long(r.apart)} apart, uneven by {percent(r.uneven)}, unlike in height by {percent(r.unlike)}.
           </p>
         ))}
         {m.masses.length > 0 && (

@@ -2,7 +2,8 @@ import { useState } from 'react'
 
 import type { Reference } from '../api/client'
 import { useRead, usePhotos, useTaken, useTakePhoto } from '../api/scene'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure, FigureField } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import type { SceneProps } from './props'
 
@@ -50,14 +51,14 @@ export function PhotoView(props: Props) {
       />
       {take.isPending && <p role="status">Taking the photograph in.</p>}
       {photos.length > 0 && (
-        <select aria-label="Photograph of the studio" value={reference.photo} onChange={(e) => choose(e.target.value)} className={boxed}>
+        <Choose label="Photograph of the studio" value={reference.photo} set={(to) => choose(to)}>
           <option value="">no photograph</option>
           {photos.map((p) => (
             <option key={p.hash} value={p.hash}>
               {p.name || 'a photograph'}, {p.width} × {p.height}
             </option>
           ))}
-        </select>
+        </Choose>
       )}
       {reference.photo === '' ? (
         <p className="text-quiet">
@@ -74,14 +75,14 @@ export function PhotoView(props: Props) {
           <div className="flex flex-wrap items-center gap-2">
             <label className="flex items-center gap-1">
               Seen as
-              <select value={seen.view} onChange={(e) => setSeen({ ...seen, view: e.target.value })} className={boxed}>
+              <Choose value={seen.view} set={(to) => setSeen({ ...seen, view: to })}>
                 <option value="photo">it is</option>
                 {maps.map((m) => (
                   <option key={m.id} value={m.id}>
                     {m.name}
                   </option>
                 ))}
-              </select>
+              </Choose>
             </label>
             <label className="flex flex-1 items-center gap-1">
               over it

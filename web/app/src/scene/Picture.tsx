@@ -1,20 +1,22 @@
-import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { useEffect, useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } from 'react'
 
 import type { Measures, Zone } from '../api/client'
 import { useArrange } from '../api/scene'
 import { ofStudio } from '../lib/studio'
-import { figure } from '../ui/controls'
 import { Figures, Grid, Ground } from './Guides'
 import { Handle } from './Handle'
 import { Overlay } from './Measured'
 import type { Seen } from './PhotoView'
 import type { SceneProps } from './props'
 import { sceneOf } from './sceneOf'
+import { figure } from '../ui/controls'
+import { useLengths } from '../ui/LengthField'
 
 /** Shows says which guides are drawn. */
 export interface Shows {
   ground: boolean
   figures: boolean
+  light: boolean
   focal: boolean
   tiers: boolean
   directions: boolean
@@ -32,13 +34,17 @@ interface Props extends SceneProps {
 
 type Point = Zone['outline'][number]
 
+/** So many points have rings between them; more would cover the picture. */
+const mostRings = 40
+
 /** settle is how long the keyboard rests before a moved point is saved, ms. */
 const settle = 450
 
 /** Picture is the canvas with handles on the chosen zone and guides on demand. */
-export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsaved, apply, say, shown, over, shows, seen, measures }: Props) {
+export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsaved, apply, say, shown, over, shows, seen, measures, placing, setPlacing }: Props) {
   const { lesson } = saved
   const arrange = useArrange()
+  const long = useLengths()
   const { width, height } = lesson.support
   const svg = useRef<SVGSVGElement>(null)
   const timer = useRef<number>(undefined)
@@ -52,7 +58,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
   useEffect(() => setUnsaved({}), [saved.hash, setUnsaved])
   useEffect(() => () => window.clearTimeout(timer.current), [])
 
-  const place = (e: PointerEvent): Point => {
+  const place = (e: { clientX: number; clientY: number }): Point => {
     const box = svg.current?.getBoundingClientRect()
     if (!box) return { x: 0, y: 0 }
     return { x: ((e.clientX - box.left) / box.width) * width, y: ((e.clientY - box.top) / box.height) * height }
@@ -70,7 +76,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
     target.setPointerCapture(e.pointerId)
     let last: Zone | undefined
     const moving = (ev: globalThis.PointerEvent) => {
-      last = move(from, place(ev as unknown as PointerEvent))
+      last = move(from, place(ev))
       setUnsaved({ zone: last })
     }
     const done = () => {
@@ -111,9 +117,38 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
     timer.current = window.setTimeout(() => save(settled), settle)
   }
 
+  /** put adds the kind of thing that is being placed where the picture was touched. */
+  const put = (p: Point) => {
+    const kind = placing
+    if (kind === undefined) return
+    arrange.mutate(
+      { whose: saved.hash, do: 'add', kind, x: at(p).x, y: at(p).y },
+      {
+        onSuccess: (a) => {
+          apply(a.edit)
+          setPlacing(undefined)
+          setSelected(a.zone)
+        },
+        onError: (e) => say(`Not changed. ${e.message}`),
+      },
+    )
+  }
+
+  // The light stands on a dial around the middle of the picture: at its edge it is low, in the middle overhead.
+  const dial = Math.min(width, height) * 0.46
+  const light = unsaved.light ?? lesson.light
+  const turn = (light.from * Math.PI) / 180
+  const away = dial * (1 - light.height / 90)
+  const sun = { x: width / 2 + away * Math.sin(turn), y: height / 2 - away * Math.cos(turn) }
+  const lightAt = (p: Point) => {
+    const dx = p.x - width / 2
+    const dy = height / 2 - p.y
+    return { ...light, from: (Math.round((Math.atan2(dx, dy) * 180) / Math.PI) + 360) % 360, height: Math.round(90 * (1 - Math.min(1, Math.hypot(dx, dy) / dial))) }
+  }
+
   return (
-    <div className="m-4 flex min-h-0 flex-1 items-center justify-center [container-type:size]">
-      <div className="relative bg-line shadow-lg" style={{ aspectRatio: `${width} / ${height}`, width: `min(100cqw, ${(100 * width) / height}cqh)` }}>
+    <div className="mat">
+      <div className="pictured bg-line shadow-lg" style={{ '--ratio': width / height } as CSSProperties}>
         {shown && <img src={shown} alt="The picture" className="absolute inset-0 h-full w-full" draggable={false} />}
         {photo && (
           <img
@@ -125,7 +160,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
           />
         )}
         {over && <img src={over} alt="What draws the eye is light" className="absolute inset-0 h-full w-full mix-blend-multiply" draggable={false} />}
-        <svg ref={svg} viewBox={`0 0 ${width} ${height}`} className="absolute inset-0 h-full w-full touch-none" role="group" aria-label="Zones and handles">
+        <svg ref={svg} viewBox={`0 0 ${width} ${height}`} className="absolute inset-0 h-full w-full touch-none overflow-visible" role="group" aria-label="Zones and handles">
           {lesson.zones.map((z) => (
             <polygon
               key={z.id}
@@ -133,13 +168,14 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
               fill="transparent"
               stroke={photo ? '#ffffff' : 'none'}
               strokeWidth={0.6}
-              className="cursor-pointer"
-              onClick={() => setSelected(z.id)}
-              onPointerDown={(e) => z.id === selected && drag(e, (from, to) => ({ ...z, outline: z.outline.map((p) => at({ x: p.x + to.x - from.x, y: p.y + to.y - from.y })) }))}
+              className={placing ? 'cursor-crosshair' : 'cursor-pointer'}
+              onClick={() => placing ?? setSelected(z.id)}
+              onPointerDown={(e) => z.id === selected && !placing && drag(e, (from, to) => ({ ...z, outline: z.outline.map((p) => at({ x: p.x + to.x - from.x, y: p.y + to.y - from.y })) }))}
             >
               <title>{z.name}</title>
             </polygon>
           ))}
+          {placing && <rect width={width} height={height} fill="transparent" className="cursor-crosshair" onClick={(e) => put(place(e))} />}
           <Grid every={seen.grid} width={width} height={height} />
           {guides && shows.ground && <Ground guides={{ ...guides, horizon: unsaved.horizon ?? guides.horizon }} width={width} height={height} />}
           {guides && shows.figures && <Figures guides={guides} lesson={lesson} />}
@@ -152,7 +188,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
           {zone && <polygon points={points(zone.outline)} fill="none" stroke="#000000" strokeWidth={0.5} pointerEvents="none" />}
           {shows.ground && guides && (
             <Handle
-              name={`Horizon, ${figure(unsaved.horizon ?? guides.horizon)} mm down`}
+              name={`Horizon, ${long(unsaved.horizon ?? guides.horizon)} down`}
               at={{ x: width - width / 60, y: unsaved.horizon ?? guides.horizon }}
               size={width / 110}
               place={place}
@@ -175,9 +211,26 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
               }}
             />
           )}
+          {shows.light && (
+            <>
+              <line x1={width / 2} y1={height / 2} x2={sun.x} y2={sun.y} stroke="#ffffff" strokeWidth={0.6} strokeDasharray="1 3" pointerEvents="none" className="guides" />
+              <Handle
+                round
+                name={`Light, from ${figure(light.from, 0)} degrees, ${figure(light.height, 0)} high`}
+                at={sun}
+                size={width / 80}
+                place={place}
+                moved={(p) => setUnsaved({ light: lightAt(p) })}
+                done={(p) => {
+                  if (p) apply({ ...scene, light: lightAt(p) })
+                  else setUnsaved({})
+                }}
+              />
+            </>
+          )}
           {shows.focal && focal && focal.radius > 0 && (
             <Handle
-              name={`Focal area, ${figure(focal.x)} across, ${figure(focal.y)} down`}
+              name={`Focal area, ${long(focal.x)} across, ${long(focal.y)} down`}
               at={focal}
               size={width / 110}
               place={place}
@@ -188,6 +241,28 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
               }}
             />
           )}
+          {zone &&
+            zone.outline.length <= mostRings &&
+            zone.outline.map((p, i) => {
+              const q = zone.outline[(i + 1) % zone.outline.length] ?? p
+              const middle = at({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 })
+              if (Math.hypot(p.x - q.x, p.y - q.y) < width / 25) return null
+              return (
+                <circle
+                  key={`ring ${i}`}
+                  cx={middle.x}
+                  cy={middle.y}
+                  r={width / 170}
+                  fill="transparent"
+                  stroke="#ffffff"
+                  strokeWidth={0.9}
+                  className="guides cursor-copy"
+                  onPointerDown={(e) => drag(e, (_, to) => ({ ...zone, outline: zone.outline.toSpliced(i + 1, 0, at(to)) }))}
+                >
+                  <title>Pull to put a point in here</title>
+                </circle>
+              )
+            })}
           {zone?.outline.map((p, i) => (
             <circle
               key={i}
@@ -199,13 +274,13 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
               strokeWidth={0.8}
               tabIndex={0}
               role="button"
-              aria-label={`Point ${i + 1} of ${zone.outline.length} of ${zone.name}, ${figure(p.x)} across, ${figure(p.y)} down`}
+              aria-label={`Point ${i + 1} of ${zone.outline.length} of ${zone.name}, ${long(p.x)} across, ${long(p.y)} down`}
               className="handle cursor-move"
               onPointerDown={(e) => drag(e, (_, to) => withPoint(zone, i, to))}
               onKeyDown={(e) => nudge(e, i)}
             >
               <title>
-                {figure(p.x)}, {figure(p.y)} mm
+                {long(p.x)}, {long(p.y)}
               </title>
             </circle>
           ))}

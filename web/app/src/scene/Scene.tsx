@@ -1,15 +1,20 @@
 import { useState } from 'react'
 
 import type { Edit, Edited, Saved } from '../api/client'
-import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
+import { useRehearsal, useVocabulary } from '../api/queries'
+import { useHabits } from '../api/habits'
 import { useGuides, useMeasures, useSketch } from '../api/scene'
 import { useEditing } from '../lib/editing'
 import { useFrame } from '../lib/frame'
 import { ofStudio } from '../lib/studio'
-import { boxed, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { FigureField } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
 import { Foot } from '../ui/Foot'
+import type { KeyList } from '../ui/Help'
 import { LessonBar } from '../ui/LessonBar'
+import { OpenLesson } from '../ui/OpenLesson'
+import { CanvasView } from './CanvasView'
 import { LightView } from './LightView'
 import { Measured } from './Measured'
 import { PhotoView, type Seen } from './PhotoView'
@@ -19,13 +24,7 @@ import type { Unsaved } from './props'
 
 /** Scene is where the picture is composed: its planes, zones, light and view. */
 export function Scene({ id }: { id: string }) {
-  const lesson = useLesson(id)
-  if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => void lesson.refetch()} />
-  return (
-    <main className="flex h-full items-center justify-center">
-      {lesson.error ? <p role="alert">{lesson.error.message}</p> : <h1 className="text-quiet">Opening the lesson.</h1>}
-    </main>
-  )
+  return <OpenLesson id={id}>{(saved) => <Room saved={saved} id={id} />}</OpenLesson>
 }
 
 const views = [
@@ -35,25 +34,34 @@ const views = [
   { id: 'squint', name: 'Squint' },
 ]
 
+const keyList: KeyList = [
+  ['Tab', 'to the list of things, the handles and the points of the chosen thing'],
+  ['← ↑ → ↓', 'move a point, the light, the horizon or the focal area; with Shift by ten'],
+  ['Insert, Delete', 'put a point in behind the held one, take it out'],
+]
+
 /** What can be drawn over the picture. */
 const guidesShown = [
   ['ground', 'horizon and ground'],
   ['figures', 'people'],
+  ['light', 'light'],
   ['focal', 'focal area'],
   ['tiers', 'tiers'],
   ['directions', 'lines'],
   ['eye', 'way of the eye'],
 ] as const
 
-function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => void }) {
+function Room({ saved, id }: { saved: Saved; id: string }) {
   const { lesson, score } = saved
+  const habits = useHabits().data
   const [said, setSaid] = useState<string>()
   const editing = useEditing(id, (_: Saved, after: Edited) => setSaid(`Saved: ${after.said}.`))
   const { apply } = editing
   const [selected, setSelected] = useState<string>()
+  const [placing, setPlacing] = useState<string>()
   const [unsaved, setUnsaved] = useState<Unsaved>({})
   const [view, setView] = useState('paint')
-  const [shows, setShows] = useState<Shows>({ ground: true, figures: false, focal: true, tiers: false, directions: false, eye: false })
+  const [shows, setShows] = useState<Shows>({ ground: true, figures: false, light: true, focal: true, tiers: false, directions: false, eye: false })
   const [seen, setSeen] = useState<Seen>({ view: 'photo', opacity: 70, grid: 0 })
   const maps = useVocabulary().data?.maps ?? []
   const guides = useGuides(saved.hash).data
@@ -75,23 +83,23 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
   const shown = pending || view === 'sketch' ? (sketch ?? frame.shown) : frame.busy ? (coarse ?? sketch ?? frame.shown) : frame.shown
   const open = rehearsal?.done ? rehearsal.findings.filter((f) => f.accepted === '').length : undefined
 
-  const props = { saved, guides, selected, setSelected, unsaved, setUnsaved, apply, busy: editing.busy, say: setSaid }
+  const props = { saved, guides, selected, setSelected, unsaved, setUnsaved, apply, busy: editing.busy, say: setSaid, placing, setPlacing }
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <LessonBar saved={saved} at="Scene" editing={editing}>
-        <label className="flex items-center gap-1">
-          Shown
-          <select value={view} onChange={(e) => setView(e.target.value)} className={boxed}>
+    <div className="room">
+      <LessonBar saved={saved} at="Scene" editing={editing} keys={keyList}>
+        <span className="flex items-center gap-1">
+          <span aria-hidden>Shown</span>
+          <Choose label="Shown" value={view} set={setView}>
             {[...views, ...maps].map((v) => (
               <option key={v.id} value={v.id}>
                 {v.name}
               </option>
             ))}
-          </select>
-        </label>
+          </Choose>
+        </span>
         <span className="ml-auto flex gap-2 text-quiet">
           Tracing
-          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/pdf`)} download>
+          <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/pdf?paper=${habits?.paper ?? 'a4'}`)} download>
             PDF
           </a>
           <a className="underline-offset-2 hover:underline" href={ofStudio(saved.studio, `lessons/${id}/tracing/svg`)} download>
@@ -99,8 +107,8 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           </a>
         </span>
       </LessonBar>
-      <main className="grid min-h-0 grid-cols-[minmax(0,17fr)_minmax(0,8fr)]">
-        <section aria-label="Picture" className="flex min-h-0 flex-col bg-mat">
+      <main className="min-h-0 wide:grid wide:grid-cols-[minmax(0,17fr)_minmax(0,8fr)]">
+        <section aria-label="Picture" className="stays z-10 flex min-h-0 flex-col bg-mat">
           <Picture {...props} shown={shown} over={view === 'draws' && !pending ? map('draws') : undefined} shows={shows} seen={seen} measures={measures} />
           <div className="flex flex-wrap items-center gap-x-3 border-t border-line bg-sheet px-4 py-1.5">
             {guidesShown.map(([key, name]) => (
@@ -114,6 +122,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
               <FigureField label="Grid every so many cm" value={seen.grid / 10} least={0} most={50} step={1} set={(cm) => setSeen({ ...seen, grid: cm * 10 })} className="w-12" />
               cm
             </label>
+            {selected !== undefined && <p className="w-full text-quiet">Pull a square to move a point, a ring to put one in between; Delete takes the held point out. Arrow keys move it, with Shift by ten.</p>}
             <p className="ml-auto text-quiet">{rehearsal?.done ? `Rehearsed; ${open === 0 ? 'nothing open in Checks' : `${open} open in Checks`}` : `Rehearsing, step ${rehearsal?.painted ?? 0} of ${lesson.steps.length}`}</p>
           </div>
         </section>
@@ -121,6 +130,7 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
           drawers={[
             { id: 'things', name: 'Planes and things', holds: <Things {...props} />, still: true },
             { id: 'light', name: 'Light and view', holds: <LightView {...props} /> },
+            { id: 'canvas', name: 'Canvas', holds: <CanvasView key={saved.hash} {...props} /> },
             { id: 'measures', name: 'Measures', holds: <Measured {...props} measures={measures} view={view} setView={setView} /> },
             { id: 'photo', name: 'Photo', holds: <PhotoView {...props} seen={seen} setSeen={setSeen} maps={maps} /> },
           ]}
@@ -130,10 +140,6 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => v
         editing={editing}
         said={said}
         hint="Choose a thing on the picture or in the list; drag its handles, or use the arrow keys on them."
-        reload={() => {
-          setUnsaved({})
-          reload()
-        }}
       />
     </div>
   )

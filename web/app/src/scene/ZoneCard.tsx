@@ -2,16 +2,19 @@ import { useState } from 'react'
 
 import type { Arrangement, Zone } from '../api/client'
 import { useArrange } from '../api/scene'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure } from '../ui/controls'
 import type { SceneProps } from './props'
+import { LengthField, useLengths } from '../ui/LengthField'
+import { TextField } from '../ui/TextField'
 
 /** ZoneCard says what the chosen zone is and measures, and arranges it. */
 export function ZoneCard({ saved, guides, zone, setSelected, apply, busy, say }: SceneProps & { zone: Zone }) {
   const { lesson } = saved
   const arrange = useArrange()
+  const long = useLengths()
   const fact = guides?.zones.find((f) => f.zone === zone.id)
   const steps = lesson.steps.filter((s) => s.zone === zone.id)
-  const [name, setName] = useState(zone.name)
   const [to, setTo] = useState(lesson.planes.find((p) => p.id !== zone.plane)?.id ?? '')
   const set = (fields: Partial<Zone>) => apply({ edit: 'zone', at: 0, zone: { ...zone, ...fields } })
   const ask = (what: Pick<Arrangement, 'do' | 'plane' | 'x'>, then?: () => void) =>
@@ -29,35 +32,28 @@ export function ZoneCard({ saved, guides, zone, setSelected, apply, busy, say }:
   return (
     <section aria-label={`Zone ${zone.name}`} className="flex flex-col gap-2 border border-strong bg-raised p-3">
       <div className="flex items-center gap-2">
-        <input
-          aria-label="Name of the zone"
-          value={name}
-          maxLength={60}
-          onChange={(e) => setName(e.target.value)}
-          onBlur={() => name.trim() !== '' && name !== zone.name && set({ name: name.trim() })}
-          className={`${boxed} min-w-0 flex-1 px-2 font-serif`}
-        />
+        <TextField label="Name of the zone" value={zone.name} most={60} set={(name) => name !== '' && apply({ edit: 'rename', what: 'zone', id: zone.id, name })} className="min-w-0 flex-1 px-2 font-serif" />
         <Button onClick={() => setSelected(undefined)}>Close</Button>
       </div>
       <p className="text-quiet">
         {zone.kind.replaceAll('-', ' ')}, {zone.outline.length} points, painted by {steps.length} {steps.length === 1 ? 'step' : 'steps'}
-        {fact && `; ${figure(fact.left, 0)} to ${figure(fact.right, 0)} mm across, ${figure(fact.top, 0)} to ${figure(fact.foot, 0)} mm down`}.
+        {fact && `; ${long(fact.left)} to ${long(fact.right)} across, ${long(fact.top)} to ${long(fact.foot)} down`}.
         {fact?.stands && ` By perspective its foot is ${figure(fact.away)} m away: it is ${figure(fact.tall)} m tall and ${figure(fact.wide)} m wide.`}
       </p>
       <div className="flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-1">
           Plane
-          <select value={zone.plane} onChange={(e) => set({ plane: e.target.value })} className={`${boxed} max-w-36`}>
+          <Choose value={zone.plane} set={(to) => set({ plane: to })} className="max-w-36">
             {lesson.planes.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.name}
               </option>
             ))}
-          </select>
+          </Choose>
         </label>
         <label className="flex items-center gap-1">
           Ragged
-          <FigureField lazy label="How far the hand wanders, mm" value={zone.ragged} least={0} most={30} step={0.5} set={(ragged) => set({ ragged })} className="w-14" /> mm
+          <LengthField lazy label="How far the hand wanders" value={zone.ragged} least={0} most={30} step={0.5} set={(ragged) => set({ ragged })} className="w-14" />
         </label>
       </div>
       <div className="flex flex-wrap gap-1">
@@ -81,13 +77,13 @@ export function ZoneCard({ saved, guides, zone, setSelected, apply, busy, say }:
         <Button disabled={wait} onClick={() => ask({ do: 'repeat', plane: to, x: 0 })}>
           Repeat it in
         </Button>
-        <select aria-label="Plane of the copy" value={to} onChange={(e) => setTo(e.target.value)} className={`${boxed} min-w-0 flex-1`}>
+        <Choose label="Plane of the copy" value={to} set={(to) => setTo(to)} className="min-w-0 flex-1">
           {lesson.planes.map((p) => (
             <option key={p.id} value={p.id}>
               {p.name}, {figure(p.distance)} m
             </option>
           ))}
-        </select>
+        </Choose>
       </div>
     </section>
   )

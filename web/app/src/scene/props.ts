@@ -7,6 +7,7 @@ export interface Unsaved {
   edit?: Edit
   horizon?: number
   focal?: Saved['lesson']['focal']
+  light?: Saved['lesson']['light']
 }
 
 /** What every part of the room is given. */
@@ -19,5 +20,8 @@ export interface SceneProps {
   setUnsaved: (unsaved: Unsaved) => void
   apply: (edit: Edit) => void
   busy: boolean
+  /** The kind of thing that is put where the picture is touched. */
+  placing: string | undefined
+  setPlacing: (kind: string | undefined) => void
   say: (text: string) => void
 }

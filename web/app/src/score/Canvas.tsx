@@ -1,5 +1,5 @@
 import { Slider } from 'radix-ui'
-import { useState } from 'react'
+import { useState, type CSSProperties } from 'react'
 
 import type { Saved } from '../api/client'
 import { useFrame } from '../lib/frame'
@@ -23,19 +23,14 @@ interface Props {
 export function Canvas({ saved, minute, setMinute, view, viewName, playing, play, painted }: Props) {
   const { lesson, score } = saved
   const half = Math.round(minute * 2)
-  const { shown, busy } = useFrame(`${saved.frames}/${view}-800-${half}.png`)
+  const { shown, busy, failed, again } = useFrame(`${saved.frames}/${view}-800-${half}.png`)
   const at = score.rows.find((r) => minute < r.start + r.minutes) ?? score.rows.at(-1)
   const ratio = lesson.support.width / lesson.support.height
   const [place, setPlace] = useState<Place>()
   return (
     <>
-      <div className="m-4 flex min-h-0 flex-1 items-center justify-center [container-type:size]">
-        <div
-          className="relative bg-line shadow-lg"
-          // As large as fits, in the shape of the support.
-          style={{ aspectRatio: `${ratio}`, width: `min(100cqw, ${100 * ratio}cqh)` }}
-          aria-busy={busy}
-        >
+      <div className="mat">
+        <div className="pictured bg-line shadow-lg" style={{ '--ratio': ratio } as CSSProperties} aria-busy={busy}>
           {shown ? (
             <>
               <button
@@ -61,9 +56,17 @@ export function Canvas({ saved, minute, setMinute, view, viewName, playing, play
               {place && <Closer saved={saved} place={place} setPlace={setPlace} view={view} half={half} />}
             </>
           ) : (
-            <p className="flex h-full items-center justify-center">
-              Painting the canvas, step {painted ?? 0} of {lesson.steps.length}
-            </p>
+            <div className="flex h-full flex-col items-center justify-center gap-2 p-2 text-center">
+              <p>
+                Painting the canvas, step {painted ?? 0} of {lesson.steps.length}
+              </p>
+              {failed && (
+                <>
+                  <p role="alert">This picture has not arrived.</p>
+                  <Button onClick={again}>Try again</Button>
+                </>
+              )}
+            </div>
           )}
         </div>
       </div>
@@ -84,7 +87,7 @@ export function Canvas({ saved, minute, setMinute, view, viewName, playing, play
           </Slider.Track>
           <Slider.Thumb aria-label="Playhead, minutes" className="block h-10 w-1.5 rounded-[1px] border border-raised bg-ink" />
         </Slider.Root>
-        <p className="w-28 truncate text-right">
+        <p className="w-28 shrink-0 text-right">
           <strong className="font-semibold">{figure(minute)} min</strong>
           {at && `, step ${at.number}`}
         </p>

@@ -2,6 +2,7 @@ import type { Saved } from '../api/client'
 import { useFrame } from '../lib/frame'
 import { Button } from '../ui/controls'
 import type { View } from './views'
+import { LengthField } from '../ui/LengthField'
 
 /** A place on the canvas, whole mm from its top left corner. */
 export interface Place {
@@ -33,32 +34,13 @@ export function Closer({ saved, place, setPlace, view, half }: Props) {
       <figure className={`absolute ${across} ${down} w-52 border border-strong bg-sheet p-1 shadow-lg`}>
         {shown ? <img src={shown} alt={`20 mm of the canvas around ${place.x}, ${place.y} mm`} className="block w-full" /> : <div className="aspect-square w-full" />}
         <figcaption className="flex items-center gap-1 pt-1 text-xs">
-          <Coordinate label="Across, mm" value={place.x} most={width} set={(x) => setPlace({ ...place, x })} />
-          <Coordinate label="Down, mm" value={place.y} most={height} set={(y) => setPlace({ ...place, y })} />
-          <span className="text-quiet">mm</span>
+          <LengthField label="Across" value={place.x} least={0} most={width} step={5} set={(x) => setPlace({ ...place, x: Math.round(x) })} className="w-14" />
+          <LengthField label="Down" value={place.y} least={0} most={height} step={5} set={(y) => setPlace({ ...place, y: Math.round(y) })} className="w-14" />
           <Button className="ml-auto" onClick={() => setPlace(undefined)}>
             Close
           </Button>
         </figcaption>
       </figure>
     </>
-  )
-}
-
-function Coordinate({ label, value, most, set }: { label: string; value: number; most: number; set: (value: number) => void }) {
-  return (
-    <input
-      type="number"
-      aria-label={label}
-      min={0}
-      max={most}
-      step={5}
-      value={value}
-      onChange={(e) => {
-        const next = Math.round(e.target.valueAsNumber)
-        if (next >= 0 && next <= most) set(next)
-      }}
-      className="h-6 w-14 rounded-xs border border-line bg-raised px-1 text-right"
-    />
   )
 }

@@ -1,5 +1,6 @@
 import type { Edit, Lesson, Step } from '../api/client'
-import { boxed, Button } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button } from '../ui/controls'
 import { change, free } from './edits'
 import { needs } from './StepExtras'
 import type { Picked } from './usePicked'
@@ -46,7 +47,7 @@ export function PickedBar({ lesson, picked, apply, busy }: { lesson: Lesson; pic
       <Button disabled={busy} onClick={() => each((s) => ({ edit: 'minutes', step: s.id, minutes: s.minutes + 0.5 }))}>
         + ½ min
       </Button>
-      <select aria-label="How much they are needed" value="none" disabled={busy} onChange={(e) => each((s) => change(s, { need: e.target.value as NonNullable<Step['need']> }))} className={`${boxed} w-24`}>
+      <Choose label="How much they are needed" value="none" disabled={busy} set={(to) => each((s) => change(s, { need: to as NonNullable<Step['need']> }))} className="w-24">
         <option value="none" disabled>
           needed …
         </option>
@@ -55,7 +56,7 @@ export function PickedBar({ lesson, picked, apply, busy }: { lesson: Lesson; pic
             {n.name}
           </option>
         ))}
-      </select>
+      </Choose>
       <Button onClick={picked.clear}>Let go</Button>
     </div>
   )

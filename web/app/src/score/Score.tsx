@@ -1,25 +1,24 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { Link, useLocation } from 'wouter'
-
 import { newStep } from '../api/book'
 import type { Edit, Rehearsed, Saved, StepWish } from '../api/client'
-import { useLesson, useRehearsal, useVocabulary } from '../api/queries'
+import { useRehearsal, useVocabulary } from '../api/queries'
 import { Book } from '../book/Book'
 import { TrialView } from '../checks/TrialView'
 import { useEditing } from '../lib/editing'
-import { useRoom } from '../lib/room'
-import { ofStudio, shelfAt, useStudio } from '../lib/studio'
+import { ofStudio } from '../lib/studio'
 import { Button, figure, Hint } from '../ui/controls'
 import { LessonBar } from '../ui/LessonBar'
-import { StaleDialog } from '../ui/StaleDialog'
+import { OpenLesson } from '../ui/OpenLesson'
+import { PrintLesson } from '../ui/PrintLesson'
+import { Foot } from '../ui/Foot'
 import { Canvas } from './Canvas'
 import { commandsOf, newSteps } from './commands'
 import { change, duplicate, minutesBy, moveBy } from './edits'
 import { PickedBar } from './PickedBar'
 import { usePicked } from './usePicked'
 import { FindingList } from './FindingList'
-import { KeysDialog, type Keys } from './Keys'
-import { CommandPalette } from './Palette'
+import { Finder } from './Finder'
+import { keyList, type Keys } from './keys'
 import { Script } from './Script'
 import { StepDetail } from './StepDetail'
 import { useKeys } from './useKeys'
@@ -28,23 +27,7 @@ import { ViewPicker } from './ViewPicker'
 
 /** Score is the home of a lesson: the canvas at the playhead, and the script as a timeline. */
 export function Score({ id }: { id: string }) {
-  const studio = useStudio()
-  const lesson = useLesson(id)
-  if (lesson.data) return <Room saved={lesson.data} id={id} reload={() => lesson.refetch()} />
-  return (
-    <main className="flex h-full flex-col items-center justify-center gap-3">
-      {lesson.error ? (
-        <>
-          <p role="alert">{lesson.error.message}</p>
-          <Link href={shelfAt(studio)} className="underline">
-            Back to the shelf
-          </Link>
-        </>
-      ) : (
-        <h1 className="text-quiet">Opening the lesson.</h1>
-      )}
-    </main>
-  )
+  return <OpenLesson id={id}>{(saved) => <Room saved={saved} id={id} />}</OpenLesson>
 }
 
 /** useLastKnown keeps the newest findings while newer ones are worked out; they are foreseen before they are sure. */
@@ -57,7 +40,7 @@ function useLastKnown(now: Rehearsed | undefined): Rehearsed | undefined {
 
 const openCount = (r: Rehearsed | undefined) => r?.findings.filter((f) => f.accepted === '').length
 
-function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => Promise<unknown> }) {
+function Room({ saved, id }: { saved: Saved; id: string }) {
   const { lesson, score } = saved
   const vocabulary = useVocabulary().data
   const rehearsal = useRehearsal(saved.hash, saved.id)
@@ -74,19 +57,16 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
   const [playing, setPlaying] = useState(false)
   const [view, setView] = useState<View>('paint')
   const [selected, setSelected] = useState<string>()
-  const [help, setHelp] = useState(false)
-  const [palette, setPalette] = useState<'all' | 'new'>()
+  const [finding, setFinding] = useState(0) // counts up when something is to be found
+  const [writing, setWriting] = useState<number>() // the place of a step that is being written
   const [book, setBook] = useState(false)
   const [tried, setTried] = useState<{ edit: Edit; words: string; hash: string }>()
   const trial = tried?.hash === saved.hash ? tried : undefined
-  const [, go] = useLocation()
   const [said, setSaid] = useState<{ text: string; minutes: [number, number]; findings: number | undefined; hash: string }>()
-  const [room, setRoom] = useRoom()
-
   const editing = useEditing(id, (before, after) => {
     setSaid({ text: after.said, minutes: [before.score.minutes, after.score.minutes], findings: openCount(known), hash: after.hash })
   })
-  const { apply, problem } = editing
+  const { apply } = editing
   const picked = usePicked(lesson.steps)
 
   const index = lesson.steps.findIndex((s) => s.id === selected)
@@ -140,10 +120,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         picked.add(step.id, next.id)
         choose(next.id)
       },
-      newStep: () => setPalette('new'),
+      newStep: () => setWriting(index < 0 ? lesson.steps.length : index + 1),
       book: () => setBook(!book),
       close: () => {
-        if (picked.ids.length > 0) picked.clear()
+        if (writing !== undefined) setWriting(undefined)
+        else if (picked.ids.length > 0) picked.clear()
         else if (trial) setTried(undefined)
         else if (selected) setSelected(undefined)
         else setBook(false)
@@ -151,22 +132,27 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
       play,
       forward: () => setMinute((m) => Math.min(score.minutes, m + 0.5)),
       backward: () => setMinute((m) => Math.max(0, m - 0.5)),
-      undo: editing.undo,
-      redo: editing.redo,
-      help: () => setHelp(true),
-      palette: () => setPalette('all'),
-      room: () => setRoom(room === 'dark' ? 'light' : 'dark'),
+      find: () => setFinding((n) => n + 1),
       view: setView,
     }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- play changes with minute and playing, which are listed
-    [apply, choose, editing.canUndo, editing.canRedo, book, index, lesson, minute, picked, playing, room, score.minutes, selected, setRoom, step, trial],
+    [apply, choose, book, index, lesson, minute, picked, playing, score.minutes, selected, step, trial, writing],
   )
   useKeys(keys)
 
+  const write = (wish: StepWish) =>
+    newStep(saved.studio, saved.hash, wish).then(
+      ({ step: written, edit }) => {
+        apply(edit)
+        choose(written.id)
+      },
+      (error: unknown) => editing.say(error instanceof Error ? error.message : 'The step was not written.'),
+    )
+  const doing = { saved, vocabulary, selected, apply, choose, openBook: () => setBook(true), write }
   const stops = known?.findings.some((f) => f.severity === 'stop' && f.accepted === '')
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <LessonBar saved={saved} at="Score" editing={editing}>
+    <div className="room">
+      <LessonBar saved={saved} at="Score" editing={editing} keys={keyList(vocabulary)}>
         <Hint text="The whole script: its time, tools, method and past (A)">
           <Button pressed={book} aria-label="Length of the script" onClick={() => setBook(!book)}>
             <strong className={`font-semibold ${score.class > score.session ? 'underline decoration-2' : ''}`}>{figure(score.class)}</strong> of {figure(score.session)} min
@@ -174,24 +160,26 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         </Hint>
         <FindingList rehearsed={known} checking={checking} choose={choose} />
         <ViewPicker vocabulary={vocabulary} view={view} setView={setView} />
+        <PrintLesson saved={saved} kinds={['script', 'palette']} />
         <Hint text="Take the lesson away as a file">
           <a href={ofStudio(saved.studio, `lessons/${id}/file`)} className="text-quiet underline-offset-2 hover:underline">
             File
           </a>
         </Hint>
-        <Button aria-label="Keys" onClick={() => setHelp(true)}>
-          ?
-        </Button>
       </LessonBar>
 
-      <main className="grid min-h-0 grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
-        <section aria-label="Canvas" className="flex min-h-0 flex-col bg-mat">
+      <main className="min-h-0 wide:grid wide:grid-cols-[minmax(0,11fr)_minmax(0,13fr)]">
+        <section aria-label="Canvas" className="contents bg-mat wide:flex wide:min-h-0 wide:flex-col">
           {trial && (
-            <div className="flex min-h-0 flex-1 flex-col p-4">
+            <div className="flex min-h-0 flex-1 flex-col bg-mat p-4">
               <TrialView wide saved={saved} edit={trial.edit} words={trial.words} close={() => setTried(undefined)} apply={apply} busy={editing.busy} />
             </div>
           )}
-          {!trial && <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} viewName={viewName(vocabulary, view)} playing={playing} play={play} painted={rehearsal.data?.painted} />}
+          {!trial && (
+            <div className="stays z-10 flex flex-col bg-mat wide:min-h-0 wide:flex-1">
+              <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} viewName={viewName(vocabulary, view)} playing={playing} play={play} painted={rehearsal.data?.painted} />
+            </div>
+          )}
           {book && vocabulary ? (
             <Book
               saved={saved}
@@ -211,7 +199,11 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
           )}
         </section>
         <Script
+          find={<Finder label="Find a step, or what to do" placeholder="Find a step, or what to do (Ctrl K)" wanted={finding} first={() => commandsOf(doing)} close={() => undefined} />}
           head={picked.ids.length > 0 && <PickedBar lesson={lesson} picked={picked} apply={apply} busy={editing.busy} />}
+          writing={writing}
+          setWriting={setWriting}
+          writes={(at) => newSteps({ ...doing, at })}
           picked={picked.ids}
           pick={picked.toggle}
           saved={saved}
@@ -226,52 +218,18 @@ function Room({ saved, id, reload }: { saved: Saved; id: string; reload: () => P
         />
       </main>
 
-      <footer className={`flex min-h-8 items-center border-t px-4 py-1 ${stops ? 'border-stop' : 'border-line'}`}>
-        <div role="status" className="flex flex-1 items-center gap-4">
-          {problem ? (
-            <p role="alert" className="border-l-4 border-ink pl-2">
-              Not changed. {problem}
-            </p>
-          ) : editing.elsewhere ? (
-            <p>{editing.elsewhere}</p>
-          ) : said ? (
-            <Said {...said} now={rehearsal.data} />
-          ) : (
-            <p className="text-quiet">Every change saves by itself. Revision {saved.revision}.</p>
-          )}
-          <p className="ml-auto text-quiet">
-            {rehearsal.error
-              ? rehearsal.error.message
-              : checking
-                ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}${rehearsal.data?.foreseen ? '; findings as foreseen' : ''}`
-                : 'Rehearsed and checked'}
-          </p>
-        </div>
-      </footer>
-      <CommandPalette
-        open={palette !== undefined}
-        setOpen={(open) => setPalette(open ? 'all' : undefined)}
-        commands={() => {
-          const write = (wish: StepWish) =>
-            newStep(saved.studio, saved.hash, wish).then(
-              ({ step: written, edit }) => {
-                apply(edit)
-                choose(written.id)
-              },
-              (error: unknown) => editing.say(error instanceof Error ? error.message : 'The step was not written.'),
-            )
-          const doing = { saved, vocabulary, selected, apply, choose, setView, go, openBook: () => setBook(true), write }
-          return palette === 'new' ? newSteps(doing) : commandsOf(doing)
-        }}
-      />
-      <KeysDialog open={help} setOpen={setHelp} vocabulary={vocabulary} />
-      <StaleDialog
-        refusal={editing.stale}
-        load={() => {
-          editing.forget()
-          setSaid(undefined)
-          void reload()
-        }}
+      <Foot
+        editing={editing}
+        said={said && <Said {...said} now={rehearsal.data} />}
+        hint={`Every change saves by itself. Revision ${saved.revision}.`}
+        stops={stops ?? false}
+        end={
+          rehearsal.error
+            ? rehearsal.error.message
+            : checking
+              ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}${rehearsal.data?.foreseen ? '; findings as foreseen' : ''}`
+              : 'Rehearsed and checked'
+        }
       />
     </div>
   )

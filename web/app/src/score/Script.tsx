@@ -1,12 +1,21 @@
 import { Fragment, useEffect, useRef, useState, type PointerEvent as ReactPointer, type ReactNode } from 'react'
 
 import type { Column, Edit, Rehearsed, Saved, Step, Vocabulary } from '../api/client'
-import { figure } from '../ui/controls'
+import { Button, figure } from '../ui/controls'
+import type { Command } from './commands'
+import { Finder } from './Finder'
 import { ScriptRow } from './ScriptRow'
 
 interface Props {
+  /** What finds a step, over the script. */
+  find: ReactNode
   /** What stands over the script. */
   head: ReactNode
+  /** The place at which a new step is being written. */
+  writing: number | undefined
+  setWriting: (at: number | undefined) => void
+  /** What can be written at a place. */
+  writes: (at: number) => Command[]
   /** Steps that are picked to be changed together. */
   picked: string[]
   pick: (step: string) => void
@@ -73,29 +82,51 @@ export function Script(props: Props) {
     setDrag(undefined)
   }
 
+  /** written is the row in which a new step is written, at its place. */
+  const written = (at: number) => (
+    <li className="border-b-2 border-strong bg-raised px-3 py-2" aria-label={`A new step at place ${at + 1}`}>
+      <div className="flex items-start gap-2">
+        <Finder
+          autoFocus
+          atOnce
+          label="What the new step does"
+          placeholder="tap, a place, a mixture: a few letters of each"
+          first={() => props.writes(at)}
+          before={(path) => <span>{path.length === 0 ? 'Then' : `Then ${path.join(' ')}`}</span>}
+          close={() => props.setWriting(undefined)}
+        />
+        <Button onClick={() => props.setWriting(undefined)}>Leave it</Button>
+      </div>
+    </li>
+  )
+
   return (
-    <section aria-label="Script" className="flex min-h-0 flex-col border-l border-line bg-sheet">
-      <div className="script-grid h-20 shrink-0 items-end border-b border-strong pr-3 text-xs text-quiet" aria-hidden>
-        <span className="pb-1 pl-2">min</span>
-        <span className="flex">
+    <section aria-label="Script" className="flex min-h-0 min-w-0 flex-col border-line bg-sheet wide:border-l">
+      <div className="script-grid items-end border-b border-strong pr-3 text-xs text-quiet sm:min-h-20">
+        <span aria-hidden className="pb-1 pl-2">min</span>
+        <span aria-hidden className="flex">
           {columns.map((c) => (
-            <span key={c.plane} className="h-[4.6rem] w-3.5 rotate-180 overflow-hidden pt-1 leading-none whitespace-nowrap [writing-mode:vertical-rl]">
+            <span key={c.plane} title={c.name} className="h-[4.6rem] w-2 rotate-180 overflow-hidden pt-1 leading-none whitespace-nowrap [writing-mode:vertical-rl] sm:w-3.5">
               {c.name}
             </span>
           ))}
         </span>
-        <span className="h-[4.6rem] w-4 rotate-180 pt-1 [writing-mode:vertical-rl]">tool</span>
-        <span className="h-[4.6rem] w-4 rotate-180 pt-1 [writing-mode:vertical-rl]">fat</span>
-        <span className="pb-1 pl-1">Far to near, from the top down: a good lesson reads as a staircase.</span>
+        <span aria-hidden className="h-[4.6rem] w-full rotate-180 overflow-hidden pt-1 [writing-mode:vertical-rl]">tool</span>
+        <span aria-hidden className="h-[4.6rem] w-full rotate-180 overflow-hidden pt-1 [writing-mode:vertical-rl]">fat</span>
+        <div className="self-stretch py-1.5 pl-1">
+          <p aria-hidden className="mb-1 max-sm:hidden">Far to near, from the top down: a good lesson reads as a staircase.</p>
+          {props.find}
+        </div>
       </div>
       {props.head}
-      <ol ref={list} className="min-h-0 flex-1 overflow-y-auto" onPointerMove={move} onPointerUp={drop} onPointerCancel={() => setDrag(undefined)}>
+      <ol ref={list} className="min-h-0 flex-1 wide:overflow-y-auto" onPointerMove={move} onPointerUp={drop} onPointerCancel={() => setDrag(undefined)}>
         {score.rows.map((row, i) => {
           const step = lesson.steps[i]
           if (!step) return null
           const from = drag ? lesson.steps.findIndex((s) => s.id === drag.step) : -1
           return (
             <Fragment key={step.id}>
+              {props.writing === i && written(i)}
               {step.stage && <StageHead name={step.stage} minutes={row.stage} />}
             <ScriptRow
               picked={props.picked.includes(step.id)}
@@ -117,9 +148,21 @@ export function Script(props: Props) {
               apply={apply}
               setStep={props.setStep}
             />
+            {selected === step.id && props.writing !== i + 1 && (
+              <li className="border-b border-line py-1 pl-14 sm:pl-40">
+                <Button onClick={() => props.setWriting(i + 1)}>New step here</Button>
+              </li>
+            )}
             </Fragment>
           )
         })}
+        {props.writing === lesson.steps.length ? (
+          written(lesson.steps.length)
+        ) : (
+          <li className="px-2 py-2">
+            <Button onClick={() => props.setWriting(lesson.steps.length)}>New step at the end</Button>
+          </li>
+        )}
       </ol>
     </section>
   )

@@ -92,7 +92,7 @@ export function ScriptRow(p: Props) {
             </div>
           ) : (
             <button type="button" aria-expanded={false} onClick={p.select} className="block w-full overflow-hidden rounded-xs px-1 pt-0.5 text-left hover:bg-chosen" title={text}>
-              <span className="block truncate font-serif">
+              <span className="block font-serif sm:truncate">
                 {row.meanwhile && <em className="mr-1 text-quiet">meanwhile:</em>}
                 {row.brief}
                 {row.late > 0 && <span className="ml-1 font-sans text-xs">{figure(row.late)} min late</span>}

@@ -5,6 +5,7 @@ import type { Edit, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
 import { Button } from '../ui/controls'
 import { fitting } from './edits'
 import { DaysPicker, MinutesPicker, MixturePicker } from './pickers'
+import { useLengths } from '../ui/LengthField'
 
 interface Props {
   saved: Saved
@@ -68,12 +69,13 @@ function Slot({ text, label, children }: { text: string; label: string; children
 }
 
 function Picker({ slot, done, ...p }: Props & { slot: string; done: () => void }) {
+  const long = useLengths()
   if (slot === 'minutes') return <MinutesPicker step={p.step} apply={p.apply} done={done} />
   if (slot === 'days') return <DaysPicker step={p.step} setStep={p.setStep} done={done} />
   if (slot === 'mixtures') return <MixturePicker saved={p.saved} step={p.step} vocabulary={p.vocabulary} setStep={p.setStep} done={done} />
   return (
     <ul>
-      {choices(slot, p).map((c) => (
+      {choices(slot, p, long).map((c) => (
         <li key={c.id}>
           <Button
             pressed={c.chosen}
@@ -95,7 +97,7 @@ function Picker({ slot, done, ...p }: Props & { slot: string; done: () => void }
 }
 
 /** choices lists what may stand in a slot, with what each would set. */
-function choices(slot: string, { saved, step, vocabulary: v }: Props): Choice[] {
+function choices(slot: string, { saved, step, vocabulary: v }: Props, long: (mm: number) => string): Choice[] {
   const { lesson } = saved
   const technique = v.techniques.find((t) => t.technique === step.technique)
   const terms = (list: { id: string; name: string; meaning: string }[], now: string, set: (id: string) => Partial<Step>): Choice[] =>
@@ -106,7 +108,7 @@ function choices(slot: string, { saved, step, vocabulary: v }: Props): Choice[] 
         .filter((t) => technique?.kinds.includes(t.kind))
         .map((t) => {
           const kind = v.tools.find((k) => k.id === t.kind)
-          return { id: t.id, name: `${t.width} mm ${kind?.name ?? t.kind}`, meaning: kind?.meaning ?? '', chosen: t.id === step.tool, fields: { tool: t.id } }
+          return { id: t.id, name: `${long(t.width)} ${kind?.name ?? t.kind}`, meaning: kind?.meaning ?? '', chosen: t.id === step.tool, fields: { tool: t.id } }
         })
     case 'load':
       return terms(v.loads, step.load, (id) => ({ load: id as Step['load'] }))

@@ -1,8 +1,7 @@
-import { useState } from 'react'
-
 import type { Edit, Report, Saved, ScoreRow, Step, Swatch } from '../api/client'
 import { useFrame } from '../lib/frame'
-import { figure, Hint } from '../ui/controls'
+import { figure, FigureField, Hint } from '../ui/controls'
+import { useLengths } from '../ui/LengthField'
 
 interface Props {
   saved: Saved
@@ -14,13 +13,14 @@ interface Props {
 
 /** StepDetail shows the mark close up on its wet ground, the recipe, and what was measured. */
 export function StepDetail({ saved, step, row, report, apply }: Props) {
+  const long = useLengths()
   const { shown } = useFrame(step.technique === 'wait' ? undefined : saved.frames.replace('/frames/', '/closeups/') + `/${step.id}.png`)
   const mixtures = saved.score.mixtures.filter((m) => step.mixtures.includes(m.mixture))
   return (
     <div className="grid h-56 shrink-0 grid-cols-[12.5rem_minmax(0,1fr)_minmax(0,1.15fr)] gap-4 overflow-hidden border-t border-line bg-sheet px-4 py-3">
       <figure>
-        {shown ? <img src={shown} alt={`Step ${row.number} close up, 40 mm wide`} className="w-full border border-line" /> : <div className="aspect-[4/3] w-full border border-line" />}
-        <figcaption className="text-xs text-quiet">40 mm, when the step ends</figcaption>
+        {shown ? <img src={shown} alt={`Step ${row.number} close up, ${long(40)} wide`} className="w-full border border-line" /> : <div className="aspect-[4/3] w-full border border-line" />}
+        <figcaption className="text-xs text-quiet">{long(40)} wide, when the step ends</figcaption>
       </figure>
       <section aria-label="Recipe" className="overflow-y-auto">
         {mixtures.length === 0 && <p className="text-quiet">No paint in this step.</p>}
@@ -46,35 +46,12 @@ function Recipe({ mixture, apply }: { mixture: Swatch; apply: (edit: Edit) => vo
       <ul className="mt-0.5">
         {mixture.parts.map((p) => (
           <li key={p.paint} className="flex items-center gap-2">
-            <PartInput key={p.parts} label={`Parts of ${p.name} in ${mixture.name}`} parts={p.parts} set={(parts) => apply({ edit: 'part', mixture: mixture.mixture, paint: p.paint, parts })} />
+            <FigureField lazy key={p.parts} label={`Parts of ${p.name} in ${mixture.name}`} value={p.parts} least={0.01} most={100} step={0.5} set={(parts) => apply({ edit: 'part', mixture: mixture.mixture, paint: p.paint, parts })} className="w-14" />
             <span className="truncate">{p.name.toLowerCase()}</span>
           </li>
         ))}
       </ul>
     </div>
-  )
-}
-
-function PartInput({ label, parts, set }: { label: string; parts: number; set: (parts: number) => void }) {
-  const [text, setText] = useState(String(parts))
-  const save = () => {
-    const value = Number(text)
-    if (Number.isFinite(value) && value > 0 && value !== parts) set(value)
-    else setText(String(parts))
-  }
-  return (
-    <input
-      type="number"
-      aria-label={label}
-      min={0.01}
-      max={100}
-      step="any"
-      value={text}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={save}
-      onKeyDown={(e) => e.key === 'Enter' && save()}
-      className="h-6 w-14 rounded-xs border border-line bg-raised px-1 text-right"
-    />
   )
 }
 

@@ -1,5 +1,5 @@
 import type { Step } from '../api/client'
-import { boxed } from '../ui/controls'
+import { Choose } from '../ui/Choose'
 import { TextField } from '../ui/TextField'
 
 export const needs = [
@@ -19,13 +19,13 @@ export function StepExtras({ step, setStep }: { step: Step; setStep: (step: Step
       </label>
       <label className="flex items-center gap-1">
         It
-        <select value={step.need ?? ''} onChange={(e) => setStep(step, { need: e.target.value as NonNullable<Step['need']> })} className={boxed} aria-label="How much it is needed">
+        <Choose value={step.need ?? ''} set={(to) => setStep(step, { need: to as NonNullable<Step['need']> })} label="How much it is needed">
           {needs.map((n) => (
             <option key={n.id} value={n.id}>
               {n.name}
             </option>
           ))}
-        </select>
+        </Choose>
       </label>
       <label className="flex min-w-48 flex-1 items-center gap-1">
         Note

@@ -1,5 +1,6 @@
 import type { After, Edit, Lesson, Step } from '../api/client'
-import { boxed, Button, figure, FigureField } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, figure, FigureField } from '../ui/controls'
 
 interface Props {
   lesson: Lesson
@@ -35,7 +36,7 @@ export function StepWaits({ lesson, step, place, setStep, apply }: Props) {
           to
           <FigureField label="Minutes at most, 0 for no limit" value={a.most} least={0} most={240} step={1} lazy set={(most) => at(k, { most })} className="w-14" />
           min after
-          <select aria-label="After which step" value={a.step} onChange={(e) => at(k, { step: e.target.value })} className={`${boxed} max-w-48`}>
+          <Choose label="After which step" value={a.step} set={(to) => at(k, { step: to })} className="max-w-48">
             {lesson.steps.map((s, i) =>
               s.id === step.id ? null : (
                 <option key={s.id} value={s.id}>
@@ -43,7 +44,7 @@ export function StepWaits({ lesson, step, place, setStep, apply }: Props) {
                 </option>
               ),
             )}
-          </select>
+          </Choose>
           <Button onClick={() => set(after.filter((_, i) => i !== k))}>No wait</Button>
         </div>
       ))}

@@ -1,5 +1,4 @@
 import type { Edit, Saved, StepWish, Vocabulary } from '../api/client'
-import { lessonAt, shelfAt } from '../lib/studio'
 import { duplicate } from './edits'
 
 /** A Command is something that can be done, by its name. */
@@ -7,6 +6,8 @@ export interface Command {
   name: string
   /** What it is about, for those who look for it. */
   about: string
+  /** Of a mixture: what it looks like. */
+  colour?: string
   /** Does it, or leads to further choices. */
   act?: () => unknown
   next?: () => Command[]
@@ -18,8 +19,6 @@ interface Doing {
   selected: string | undefined
   apply: (edit: Edit) => void
   choose: (step: string) => void
-  setView: (view: string) => void
-  go: (path: string) => void
   openBook: () => void
   /** Lets the core write the rest of a new step, and puts it in. */
   write: (wish: StepWish) => void
@@ -27,7 +26,7 @@ interface Doing {
 
 /** commandsOf lists what can be done in the Score, what concerns the chosen step first. */
 export function commandsOf(doing: Doing): Command[] {
-  const { saved, vocabulary, selected, apply, choose, setView, go } = doing
+  const { saved, selected, apply, choose } = doing
   const { lesson, score } = saved
   const at = lesson.steps.findIndex((s) => s.id === selected)
   const step = lesson.steps[at]
@@ -52,7 +51,7 @@ export function commandsOf(doing: Doing): Command[] {
     out.push({ name: 'Do every step in its other way', about: `${eased.length} steps`, act: () => apply({ edit: 'all', edits: eased.map((s) => ({ edit: 'ease', step: s.id })) }) })
   }
   out.push(
-    { name: 'New step …', about: 'technique, place, mixture', next: () => newSteps(doing) },
+    { name: 'New step …', about: 'technique, place, mixture', next: () => newSteps({ ...doing, at: at < 0 ? lesson.steps.length : at + 1 }) },
     { name: 'Time, tools, method, revisions', about: 'the whole script', act: doing.openBook },
     {
       name: 'Replace a mixture everywhere …',
@@ -64,11 +63,6 @@ export function commandsOf(doing: Doing): Command[] {
       about: `${lesson.tools.length} tools`,
       next: () => tools().map((from) => ({ name: from.name, about: 'instead of it', next: () => others('tool', from, tools()) })),
     },
-    { name: 'Scene', about: 'room', act: () => go(lessonAt(saved.studio, saved.id, '/scene')) },
-    { name: 'Bench', about: 'room', act: () => go(lessonAt(saved.studio, saved.id, '/bench')) },
-    { name: 'Checks', about: 'room', act: () => go(lessonAt(saved.studio, saved.id, '/checks')) },
-    { name: 'Shelf', about: 'room', act: () => go(shelfAt(saved.studio)) },
-    ...(vocabulary?.views ?? []).map((v) => ({ name: `View: ${v.name}`, about: v.meaning, act: () => setView(v.id) })),
     ...score.rows.map((r) => ({ name: `Step ${r.number}: ${r.brief}`, about: `at ${r.start} min`, act: () => choose(r.step) })),
   )
   return out
@@ -84,17 +78,16 @@ export function commandsOf(doing: Doing): Command[] {
   }
 }
 
-/** newSteps leads through technique, zone and mixtures to a new step after the chosen one. */
-export function newSteps({ saved, vocabulary, selected, write }: Doing): Command[] {
+/** newSteps leads through technique, zone and mixtures to a new step at a place of the script. */
+export function newSteps({ saved, vocabulary, at, write }: Doing & { at: number }): Command[] {
   const { lesson, score } = saved
-  const at = lesson.steps.findIndex((s) => s.id === selected)
-  const place = at < 0 ? lesson.steps.length : at + 1
+  const place = at
   const can = (t: Vocabulary['techniques'][number]) => t.idle || lesson.tools.some((tool) => t.kinds.includes(tool.kind))
   return (vocabulary?.techniques ?? []).filter(can).map((t) => {
     const insert = (zone: string, mixtures: string[]) => write({ at: place, technique: t.technique, zone, mixtures })
-    if (t.idle) return { name: `Then ${t.name}`, about: t.meaning, act: () => insert('', []) }
+    if (t.idle) return { name: t.name, about: t.meaning, act: () => insert('', []) }
     const inZone = (zone: string, chosen: string[]): Command[] => {
-      const done: Command = { name: 'That is all', about: 'insert it', act: () => insert(zone, chosen) }
+      const done: Command = { name: 'That is all', about: 'Enter puts the step in', act: () => insert(zone, chosen) }
       if (t.most === 0) return [done]
       const more = score.mixtures
         .filter((m) => !chosen.includes(m.mixture))
@@ -102,13 +95,14 @@ export function newSteps({ saved, vocabulary, selected, write }: Doing): Command
           const mixtures = [...chosen, m.mixture]
           const name = chosen.length === 0 ? m.name : `and ${m.name}`
           const about = `value ${m.value}`
-          if (mixtures.length >= t.most) return { name, about, act: () => insert(zone, mixtures) }
-          return { name, about, next: () => inZone(zone, mixtures) }
+          const colour = m.colour
+          if (mixtures.length >= t.most) return { name, about, colour, act: () => insert(zone, mixtures) }
+          return { name, about, colour, next: () => inZone(zone, mixtures) }
         })
       return chosen.length >= t.least ? [done, ...more] : more
     }
     return {
-      name: `Then ${t.name}`,
+      name: t.name,
       about: t.meaning,
       next: () =>
         lesson.zones.map((z) => {

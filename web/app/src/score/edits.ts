@@ -1,5 +1,5 @@
 import type { Edit, Lesson, Step, Vocabulary } from '../api/client'
-import type { Making } from '../lib/rebase'
+import type { Making } from '../lib/desk'
 
 /** change is the edit that sets some fields of a step. */
 export function change(step: Step, fields: Partial<Step>): Edit {

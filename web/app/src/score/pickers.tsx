@@ -1,7 +1,8 @@
 import { useState } from 'react'
 
 import type { Edit, Saved, Step, Vocabulary } from '../api/client'
-import { Button } from '../ui/controls'
+import { Choose } from '../ui/Choose'
+import { Button, FigureField } from '../ui/controls'
 
 /** MinutesPicker sets how long a step takes. */
 export function MinutesPicker({ step, apply, done }: { step: Step; apply: (edit: Edit) => void; done: () => void }) {
@@ -31,20 +32,18 @@ interface NumberProps {
 }
 
 function NumberPicker({ label, value, least, most, by, save }: NumberProps) {
-  const [text, setText] = useState(String(value))
+  const [chosen, setChosen] = useState(value)
   return (
     <form
       noValidate
       className="flex items-center gap-2 p-2"
       onSubmit={(e) => {
         e.preventDefault()
-        save(Number(text))
+        save(chosen)
       }}
     >
-      <label className="flex items-center gap-2">
-        {label}
-        <input type="number" min={least} max={most} step={by} value={text} autoFocus onChange={(e) => setText(e.target.value)} className="w-20 rounded-sm border border-strong bg-sheet px-2 py-1" />
-      </label>
+      <span aria-hidden>{label}</span>
+      <FigureField label={label} value={chosen} least={least} most={most} step={by} set={setChosen} autoFocus className="w-20" />
       <Button type="submit">Set</Button>
     </form>
   )
@@ -84,34 +83,33 @@ export function MixturePicker({ saved, step, vocabulary, setStep, done }: Mixtur
         <label key={i} className="flex items-center gap-2">
           <span className="w-10 text-xs text-quiet">{i === 0 ? 'First' : 'Then'}</span>
           <span className="h-5 w-5 border border-strong" style={{ background: saved.score.mixtures.find((m) => m.mixture === id)?.colour }} />
-          <select
+          <Choose
             value={id}
-            onChange={(e) => {
+            set={(to) => {
               const next = [...chosen]
-              if (e.target.value === '') next.splice(i, 1)
-              else next[i] = e.target.value
+              if (to === '') next.splice(i, 1)
+              else next[i] = to
               setChosen(next)
               if (broken && next.length !== chosen.length) setShares(first(next.length))
             }}
             className="min-w-0 flex-1 rounded-sm border border-line bg-sheet px-1 py-1"
-          >
+>
             {(i >= least || id === '') && <option value="">none</option>}
             {saved.score.mixtures.map((m) => (
               <option key={m.mixture} value={m.mixture}>
                 {m.name}, value {m.value}
               </option>
             ))}
-          </select>
+          </Choose>
           {breaks && broken && id !== '' && (
             <span className="flex items-center gap-1 text-xs text-quiet">
-              <input
-                type="number"
-                min={vocabulary.shares.least}
-                max={100 - vocabulary.shares.least}
-                aria-label={`Share of mixture ${i + 1}, percent`}
-                value={shares[i] ?? ''}
-                onChange={(e) => setShares(chosen.map((_, j) => (j === i ? e.target.valueAsNumber : (shares[j] ?? 0))))}
-                className="w-14 rounded-sm border border-line bg-sheet px-1 py-1 text-right"
+              <FigureField
+                label={`Share of mixture ${i + 1}, percent`}
+                value={shares[i]}
+                least={vocabulary.shares.least}
+                most={100 - vocabulary.shares.least}
+                set={(share) => setShares(chosen.map((_, j) => (j === i ? share : (shares[j] ?? 0))))}
+                className="w-14"
               />
               %
             </span>

@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
 
-import type { Keys } from './Keys'
+import type { Keys } from './keys'
 import { viewKeys } from './views'
 
 /** useKeys listens for the keys of the Score, except while someone types. */
@@ -21,10 +21,7 @@ export function useKeys(keys: Keys) {
 
 function actionOf(e: KeyboardEvent, keys: Keys, at: HTMLElement): (() => unknown) | undefined {
   if (e.ctrlKey || e.metaKey) {
-    if (e.key.toLowerCase() === 'z') return e.shiftKey ? keys.redo : keys.undo
-    if (e.key.toLowerCase() === 'y') return keys.redo
-    if (e.key.toLowerCase() === 'k') return keys.palette
-    return undefined
+    return e.key.toLowerCase() === 'k' ? keys.find : undefined
   }
   if (e.altKey) {
     if (e.key === 'ArrowUp') return keys.earlier
@@ -63,10 +60,6 @@ function actionOf(e: KeyboardEvent, keys: Keys, at: HTMLElement): (() => unknown
       return keys.close
     case ' ':
       return at.tagName === 'BUTTON' || at.tagName === 'A' ? undefined : keys.play
-    case 'l':
-      return keys.room
-    case '?':
-      return keys.help
   }
   const view = Object.keys(viewKeys).find((v) => viewKeys[v] === e.key)
   return view === undefined ? undefined : () => keys.view(view)

@@ -52,17 +52,28 @@ interface FigureProps {
   lazy?: boolean
   /** Takes back that anything is known, when the field is emptied. */
   clear?: () => void
+  disabled?: boolean
+  autoFocus?: boolean
 }
 
 /** settle is how long typing rests before a lazy field is taken, ms. */
 const settle = 600
 
+/** read is a figure as somebody types it: 12, 12.5, 12,5 or 1 1/2. */
+export function read(text: string): number {
+  const [, whole, top, bottom] = /^\s*(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)\s*$/.exec(text) ?? []
+  if (top !== undefined) return Number(whole ?? 0) + Number(top) / Number(bottom)
+  return text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.'))
+}
+
+/** plain writes a figure so that it can be typed over, without noise behind its last decimal. */
+const plain = (value: number) => String(Math.round(value * 1e6) / 1e6)
+
 /**
- * FigureField takes a number between bounds; what is no number changes nothing. The bounds
- * are kept here and not by the browser, which would count its steps from the least and
- * refuse what lies between them.
+ * FigureField takes a number between bounds: typed, or with the arrow keys a step more or less;
+ * what is no number changes nothing.
  */
-export function FigureField({ label, value, least, most, step = 1, set, className = 'w-16', lazy = false, clear }: FigureProps) {
+export function FigureField({ label, value, least, most, step = 1, set, className = 'w-16', lazy = false, clear, disabled, autoFocus }: FigureProps) {
   const [typed, setTyped] = useState<string>()
   const [last, setLast] = useState(value)
   const timer = useRef<number>(undefined)
@@ -75,33 +86,49 @@ export function FigureField({ label, value, least, most, step = 1, set, classNam
   useEffect(() => () => window.clearTimeout(timer.current), [])
   const take = (text: string | undefined) => {
     window.clearTimeout(timer.current)
-    const v = text === undefined || text.trim() === '' ? Number.NaN : Number(text)
+    const v = text === undefined ? Number.NaN : read(text)
     if (!Number.isFinite(v) || v === value || v === taken.current) return
     taken.current = v
     set(Math.min(most, Math.max(least, v)))
   }
+  const type = (text: string) => {
+    setTyped(text)
+    taken.current = undefined
+    window.clearTimeout(timer.current)
+    if (lazy) timer.current = window.setTimeout(() => take(text), settle)
+    else take(text)
+  }
+  const by = (steps: number) => {
+    const now = read(typed ?? plain(value ?? least))
+    if (Number.isFinite(now)) type(plain(Math.min(most, Math.max(least, now + steps * step))))
+  }
   return (
     <input
-      type="number"
+      type="text"
+      inputMode="decimal"
+      role="spinbutton"
       aria-label={label}
       aria-valuemin={least}
       aria-valuemax={most}
-      step={step}
-      value={typed ?? value ?? ''}
-      onChange={(e) => {
-        const text = e.target.value
-        setTyped(text)
-        taken.current = undefined
-        window.clearTimeout(timer.current)
-        if (lazy) timer.current = window.setTimeout(() => take(text), settle)
-        else take(text)
-      }}
+      {...(value === undefined ? {} : { 'aria-valuenow': value })}
+      disabled={disabled}
+      autoFocus={autoFocus}
+      autoComplete="off"
+      value={typed ?? (value === undefined ? '' : plain(value))}
+      onChange={(e) => type(e.target.value)}
       onBlur={() => {
         if (clear && typed?.trim() === '' && value !== undefined) clear()
         else take(typed)
         setTyped(undefined)
       }}
-      onKeyDown={(e) => e.key === 'Enter' && take(typed)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') take(typed)
+        else if (e.key === 'Escape' && typed !== undefined) setTyped(undefined)
+        else if (e.key === 'ArrowUp' || e.key === 'PageUp') by(e.key === 'ArrowUp' ? 1 : 10)
+        else if (e.key === 'ArrowDown' || e.key === 'PageDown') by(e.key === 'ArrowDown' ? -1 : -10)
+        else return
+        if (e.key.startsWith('Arrow') || e.key.startsWith('Page')) e.preventDefault()
+      }}
       className={`${boxed} text-right ${className}`}
     />
   )

@@ -1,0 +1,48 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+
+import { useStudio } from '../lib/studio'
+import { measureIn, unit } from '../lib/units'
+import { useSignal } from '../lib/signal'
+import { api, unwrap, type Habits, type Measure } from './client'
+import { streamOf } from './news'
+import { useVocabulary } from './queries'
+
+/** useHabits are how a studio measures and prints. */
+export function useHabits() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  useEffect(() => {
+    const changed = () => void client.invalidateQueries({ queryKey: ['habits', studio] })
+    return streamOf(studio).listen((news) => news.kind === 'studio' && changed(), changed)
+  }, [client, studio])
+  const habits = useQuery({ queryKey: ['habits', studio], queryFn: () => unwrap(api.GET('/api/studios/{studio}/habits', { params: { path: { studio } } })), staleTime: Infinity })
+  const units = habits.data?.units
+  useEffect(() => {
+    if (units === undefined || units === unit.get()) return
+    measureIn(units)
+    void client.invalidateQueries() // all that is said is said otherwise
+  }, [client, units])
+  return habits
+}
+
+/** useKeepHabits keeps them. */
+export function useKeepHabits() {
+  const studio = useStudio()
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Habits) => unwrap(api.PUT('/api/studios/{studio}/habits', { params: { path: { studio } }, body })),
+    onSuccess: (after) => {
+      client.setQueryData(['habits', studio], after)
+      void client.invalidateQueries({ queryKey: ['studios'] })
+    },
+  })
+}
+
+const metric: Measure = { id: 'metric', name: '', sign: 'mm', mm: 1, decimals: 1 }
+
+/** useMeasure is the unit that lengths are typed and shown in. */
+export function useMeasure(): Measure {
+  const id = useSignal(unit)
+  return useVocabulary().data?.units.find((u) => u.id === id) ?? metric
+}

@@ -1,0 +1,42 @@
+import { useState } from 'react'
+import Markdown from 'react-markdown'
+
+import { Button } from '../ui/controls'
+
+const files = import.meta.glob<string>('../../../../docs/handbook/*.md', { query: '?raw', import: 'default', eager: true })
+const pages = new Map(Object.entries(files).map(([path, text]) => [path.replace(/^.*\//, '').replace(/\.md$/, ''), text]))
+
+/** named is the page of a room, or the first one. */
+const named = (room: string) => (pages.has(room.toLowerCase()) ? room.toLowerCase() : 'index')
+
+/** Page shows a page of the handbook; its links lead to others. */
+export function Page({ start }: { start: string }) {
+  const [path, setPath] = useState([named(start)])
+  const at = path.at(-1) ?? 'index'
+  return (
+    <article className="handbook">
+      {path.length > 1 && (
+        <Button className="mb-2" onClick={() => setPath(path.slice(0, -1))}>
+          Back
+        </Button>
+      )}
+      <Markdown
+        components={{
+          a: ({ href = '', children }) => {
+            const page = /^(?:\.\/)?([a-z-]+)\.md$/.exec(href)?.[1]
+            return page && pages.has(page) ? (
+              <button type="button" className="underline underline-offset-2" onClick={() => setPath([...path, page])}>
+                {children}
+              </button>
+            ) : (
+              <span>{children}</span>
+            )
+          },
+          img: () => null, // what it shows stands beside it
+        }}
+      >
+        {pages.get(at) ?? ''}
+      </Markdown>
+    </article>
+  )
+}
