@@ -58,3 +58,13 @@ export async function picture(page: Page): Promise<string> {
   await expect(img).toHaveAttribute('data-wanted', 'true')
   return (await img.getAttribute('src')) ?? ''
 }
+
+/** pick chooses what a list begins with, from the list of a field. */
+export async function pick(field: Locator, name: string) {
+  await field.click()
+  await field
+    .page()
+    .getByRole('option', { name: new RegExp(`^${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`) })
+    .first()
+    .click()
+}

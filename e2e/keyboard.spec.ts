@@ -44,17 +44,17 @@ test('a lesson of twelve steps is written by keyboard alone', async ({ page, req
   await page.keyboard.press('ArrowDown')
 
   const type = async (text: string) => {
-    const field = page.getByRole('combobox', { name: 'What to do' })
+    const field = page.getByRole('combobox', { name: 'What the new step does' })
     await expect(field).toBeFocused()
     await page.keyboard.type(text)
     await page.keyboard.press('Enter')
   }
   for (const [k, [technique, zone, mixtures]] of script.entries()) {
     await page.keyboard.press('n')
-    await type(`then ${technique}`)
+    await type(technique)
     if (zone !== '') await type(zone)
     for (const m of mixtures) await type(m)
-    const field = page.getByRole('combobox', { name: 'What to do' })
+    const field = page.getByRole('combobox', { name: 'What the new step does' })
     if (await field.isVisible()) await page.keyboard.press('Enter') // that is all
     await expect(field).toBeHidden()
     await expect(page.locator('[data-step]')).toHaveCount(k + 2)

@@ -4,7 +4,7 @@ import { expect, type Page } from '@playwright/test'
 
 import { clean } from './axe'
 import { studio, test } from './fixtures'
-import { newLesson } from './helpers'
+import { newLesson, pick } from './helpers'
 
 const stores = () => `/api/studios/${studio()}/cupboard`
 
@@ -59,7 +59,7 @@ test('a class is made of a lesson, people are changed, and everything follows', 
 test('the buying list goes to nothing when it is bought', async ({ page }) => {
   await prepared(page)
   await page.goto(`/studios/${studio()}/cupboard`)
-  await page.getByLabel('Another paint').selectOption({ label: 'Titanium white' })
+  await pick(page.getByLabel('Another paint'), 'Titanium white')
   await page.getByLabel('Titanium white, ml, there is').fill('20')
   await page.getByLabel('Another size of Titanium white').click()
   await page.getByLabel('Titanium white: price 1').fill('5.2')

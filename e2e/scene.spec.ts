@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test'
 
 import { clean } from './axe'
 import { studio, test } from './fixtures'
-import { newLesson, rehearsed } from './helpers'
+import { newLesson, pick, rehearsed } from './helpers'
 
 let id: string
 const open = async (page: Page) => {
@@ -65,19 +65,19 @@ test.describe('an existing lesson', () => {
     await distance.press('ArrowUp')
     await expect(distance).toHaveValue('31')
     await page.getByRole('button', { name: 'Add plane' }).click()
-    await expect(page.getByRole('list', { name: 'Planes, farthest first' })).toContainText('Far reeds')
+    await expect(page.getByLabel('Name of the plane Far reeds')).toHaveValue('Far reeds')
     await expect(page.getByLabel('Distance of Far reeds, m')).toHaveValue('31')
     expect(await page.evaluate(() => [...document.forms].filter((f) => !f.noValidate).length)).toBe(0)
   })
 
   test('things are added, repeated at another depth, given a shadow, and taken out', async ({ page }) => {
     await open(page)
-    await page.getByLabel('Kind of thing').selectOption({ label: 'Rock' })
-    await page.getByLabel('In which plane').selectOption({ label: 'Foreground' })
-    await page.getByRole('button', { name: 'Add', exact: true }).click()
-    const rock = page.locator('li button', { hasText: /^Rock$/ })
-    await expect(rock).toBeVisible()
-    await rock.click()
+    await page.getByRole('region', { name: 'Add a thing' }).getByRole('button', { name: 'Rock' }).click()
+    await pick(page.getByLabel('In which plane'), 'Foreground')
+    await page.getByRole('button', { name: 'Put it there' }).click()
+    // It is chosen at once.
+    await expect(page.getByRole('region', { name: 'Zone Rock' })).toBeVisible()
+    const rock = page.getByRole('list', { name: 'Planes, farthest first' }).getByRole('button', { name: 'Rock', exact: true })
     await expect(page.getByText(/By perspective its foot is/)).toBeVisible()
     await page.getByRole('button', { name: 'Its shadow' }).click()
     await expect(page.locator('li button', { hasText: 'Shadow of Rock' })).toBeVisible()
@@ -91,9 +91,9 @@ test.describe('an existing lesson', () => {
     await open(page)
     const svg = await page.request.get(`/api/studios/${studio()}/lessons/${id}/tracing/svg`)
     const moved = (await svg.text()).replace(/(id="zone-path" d="M)[\d.]+/, '$140')
-    await page.getByLabel('Drawing, SVG').setInputFiles({ name: 'a.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(moved) })
+    await page.getByLabel('Take in a drawing, SVG').setInputFiles({ name: 'a.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(moved) })
     await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
-    await page.getByLabel('Drawing, SVG').setInputFiles({ name: 'b.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('Dear reader') })
+    await page.getByLabel('Take in a drawing, SVG').setInputFiles({ name: 'b.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('Dear reader') })
     await expect(page.getByRole('status').last()).toContainText('SVG')
     const pdf = await page.request.get(`/api/studios/${studio()}/lessons/${id}/tracing/pdf?grid=50`)
     expect((await pdf.body()).subarray(0, 4).toString()).toBe('%PDF')
@@ -104,9 +104,9 @@ test.describe('an existing lesson', () => {
     await page.getByRole('tab', { name: 'Light and view' }).click()
     await page.getByLabel('Bearing of the light, degrees').fill('300')
     await expect(page.getByRole('status').last()).toContainText('300°', { timeout: 10_000 })
-    await page.getByLabel('Air', { exact: true }).selectOption('mist')
+    await pick(page.getByLabel('Air', { exact: true }), 'mist')
     await expect(page.getByRole('status').last()).toContainText('air to mist')
-    await page.getByLabel('Horizon, mm from the top').fill('150')
+    await page.getByLabel('Horizon from the top, mm').fill('150')
     await expect(page.getByRole('status').last()).toContainText('horizon to 150 mm', { timeout: 10_000 })
     await page.getByLabel('Radius of the focal area, mm').fill('0')
     await page.getByRole('button', { name: 'Place one' }).click()
@@ -118,7 +118,7 @@ test.describe('an existing lesson', () => {
   test('an hour of the day shows what follows, is tried, and applied as one edit', async ({ page }) => {
     await open(page)
     await page.getByRole('tab', { name: 'Light and view' }).click()
-    await page.getByLabel('As at').selectOption({ label: 'Moonlight' })
+    await pick(page.getByLabel('As at'), 'Moonlight')
     const changes = page.getByRole('list', { name: 'Mixtures that change' })
     await expect(changes.getByRole('listitem').first()).toBeVisible()
     await page.getByRole('button', { name: 'Try it' }).click()
@@ -135,7 +135,7 @@ test.describe('an existing lesson', () => {
     await expect(page.getByRole('cell', { name: 'Sky / Far ridges' })).toBeVisible({ timeout: 60_000 })
     await page.getByRole('button', { name: /^Show 3 values/ }).click()
     await expect(page.getByRole('img', { name: 'The picture' })).toHaveAttribute('src', /maps.*values-3\.png/, { timeout: 60_000 })
-    await page.getByLabel('Shown').selectOption({ label: 'what draws the eye' })
+    await pick(page.getByLabel('Shown'), 'what draws the eye')
     await expect(page.getByRole('img', { name: 'What draws the eye is light' })).toBeVisible()
     await page.getByLabel('way of the eye').check()
     await expect(page.locator('polyline')).toHaveCount(1)
@@ -147,15 +147,15 @@ test.describe('an existing lesson', () => {
     await expect(picture).toHaveAttribute('src', /\/frames\//, { timeout: 60_000 })
     const photo = await page.request.get((await picture.getAttribute('src')) ?? '')
     await page.getByRole('tab', { name: 'Photo' }).click()
-    await page.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'note.txt', mimeType: 'image/png', buffer: Buffer.from('Dear reader') })
+    await page.getByLabel('Photograph: file').setInputFiles({ name: 'note.txt', mimeType: 'image/png', buffer: Buffer.from('Dear reader') })
     await expect(page.getByRole('status').last()).toContainText('neither PNG nor JPEG')
-    await page.getByLabel('Photograph', { exact: true }).setInputFiles({ name: 'view.png', mimeType: 'image/png', buffer: await photo.body() })
+    await page.getByLabel('Photograph: file').setInputFiles({ name: 'view.png', mimeType: 'image/png', buffer: await photo.body() })
     await expect(page.getByRole('img', { name: 'The photograph under the zones' })).toBeVisible()
     await expect(page.getByText(/^Horizon at/)).toBeVisible()
     await page.getByLabel('Size').focus()
     await page.keyboard.press('ArrowLeft')
     await expect(page.getByRole('status').last()).toContainText('crop the photograph')
-    await page.getByLabel('Seen as').selectOption({ label: 'three values' })
+    await pick(page.getByLabel('Seen as'), 'three values')
     const recipes = page.getByRole('button', { name: /^Take the colour/ })
     await expect(recipes).toHaveCount(6)
     await recipes.first().click()
@@ -166,7 +166,7 @@ test.describe('an existing lesson', () => {
     const there = await page.getByText('taken', { exact: true }).count()
     await take.first().click()
     await expect(page.getByText('taken', { exact: true })).toHaveCount(there + 1)
-    await page.getByLabel('Photograph of the studio').selectOption('')
+    await pick(page.getByLabel('Photograph of the studio'), 'no photograph')
     await expect(page.getByRole('img', { name: 'The photograph under the zones' })).toBeHidden()
   })
 

@@ -132,7 +132,9 @@ const between = 300
 async function send(request: Request): Promise<Response> {
   request.headers.set('Units', units())
   if (request.method === 'GET') return heard(request)
-  if (!request.headers.has('Idempotency-Key')) request.headers.set('Idempotency-Key', chance(12))
+  const own = request.headers.has('Idempotency-Key') // who brings a key sends it again as well
+  if (own) return heard(request)
+  request.headers.set('Idempotency-Key', chance(12))
   for (let tries = 1; ; tries++) {
     try {
       const reply = await heard(request.clone())

@@ -89,7 +89,9 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
               Most paints
               <Choose value={most} set={(to) => setMost(Number(to))}>
                 {[1, 2, 3, 4].map((n) => (
-                  <option key={n}>{n}</option>
+                  <option key={n} value={n}>
+                    {n}
+                  </option>
                 ))}
               </Choose>
             </label>

@@ -15,9 +15,9 @@ export function Canvases() {
   const list = useCanvases()
   const handling = useHandling()
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
+    <div className="room">
       <Bar place={<h1 className="font-serif text-lg">Canvases</h1>} at="Canvases" rooms={roomsOf(studio)} />
-      <main className="min-h-0 overflow-y-auto px-6 py-4">
+      <main className="min-h-0 min-w-0 px-4 py-4 sm:px-6 wide:overflow-y-auto">
         <Add busy={handling.isPending} add={(add) => handling.mutate({ add })} />
         {list.error && <p role="alert">{list.error.message}</p>}
         {list.data?.length === 0 && <p className="mt-4 max-w-2xl text-quiet">No picture is kept yet. Each has its days here: when to look at it again, when it is dry to the touch and may be corrected, framed, varnished. The days follow from the paint that its lesson lays.</p>}

@@ -1,22 +1,37 @@
 import type { ReactNode } from 'react'
 
+import { useKeeping } from '../api/classes'
 import type { OnDay } from '../api/client'
 import { roomsOfClass, useStudio } from '../lib/studio'
 import { Bar } from '../ui/Bar'
+import type { KeyList } from '../ui/Help'
+import { TextField } from '../ui/TextField'
 
-/** ClassBar is the bar over the rooms of a class in which its name is not changed. */
-export function ClassBar({ day, at, below }: { day: OnDay; at: 'Teach' | 'Log' | 'Look'; below?: ReactNode }) {
+/** ClassBar is the bar over the rooms of a class: its name, changed in place, and its rooms. */
+export function ClassBar({ day, at, keys, below }: { day: OnDay; at: 'Teach' | 'Log' | 'Look'; keys?: KeyList; below?: ReactNode }) {
   const studio = useStudio()
+  const keeping = useKeeping(day.id)
   return (
     <Bar
       place={
-        <h1 className="font-serif text-lg">
-          <span className="sr-only">{at}: </span>
-          {day.class.title}
-        </h1>
+        <>
+          <h1 className="sr-only">
+            {at}: {day.class.title}
+          </h1>
+          <TextField
+            label="Name of the class"
+            value={day.class.title}
+            most={120}
+            set={(title) => title !== '' && keeping.change((now) => ({ ...now, class: { ...now.class, title } }))}
+            className="w-80 max-w-full font-serif text-lg max-sm:w-full"
+          />
+        </>
       }
       at={at}
+      of={day.class.title}
       rooms={roomsOfClass(studio, day.id)}
+      back={{ undo: keeping.undo, redo: keeping.redo, last: keeping.canUndo ? 'the last change of the class' : undefined, next: keeping.canRedo ? 'the change that was taken back' : undefined }}
+      {...(keys ? { keys } : {})}
       below={below}
     />
   )

@@ -10,7 +10,7 @@ import { Clock } from './Clock'
 import { DoorPanel } from './DoorPanel'
 import { Hands, HandPanel } from './Hands'
 import { LatePanel } from './LatePanel'
-import { large, notes, useAwake, useKeys, type Act } from './lectern'
+import { keyList, large, notes, useAwake, useKeys, type Act } from './lectern'
 
 /** Lectern is the instructor's screen: one step at a time, the clock, the hands that are up, and what to do when it is late. */
 export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Card[]; teaching: Teaching; lost: string | undefined }) {
@@ -40,8 +40,8 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
   useAwake(state.phase === 'running')
   const running = state.phase === 'running' || state.phase === 'paused'
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
-      <ClassBar day={day} at="Teach" below={<Clock teaching={teaching} />} />
+    <div className="room">
+      <ClassBar day={day} at="Teach" keys={keyList} below={<Clock teaching={teaching} />} />
       <main className="grid min-h-0 grid-cols-1 overflow-y-auto md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] md:overflow-visible">
         <section aria-label="The picture to aim for" className="flex min-h-60 items-center justify-center bg-mat p-4 md:min-h-0">
           <Aim day={day} card={card} />

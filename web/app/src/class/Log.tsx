@@ -14,6 +14,7 @@ import { BookOut } from './BookOut'
 import { ClassBar } from './ClassBar'
 import { LogPlot } from './LogPlot'
 import { shortDay } from '../lib/days'
+import { Opening } from '../ui/OpenLesson'
 
 /** Log is what a class came to: planned beside taken, the hardest steps, notes, costs, and what to change in the lesson. */
 export function Log({ id }: { id: string }) {
@@ -21,7 +22,7 @@ export function Log({ id }: { id: string }) {
   const log = useLog(id)
   if (day.data && log.data) return <Book day={day.data} log={log.data} />
   const error = day.error ?? log.error
-  return <main className="flex h-full items-center justify-center">{error ? <p role="alert">{error.message}</p> : <h1 className="text-quiet">Opening the log.</h1>}</main>
+  return <Opening what="the log" error={error} again={() => void day.refetch()} />
 }
 
 function Book({ day, log }: { day: OnDay; log: ClassLog }) {

@@ -1,6 +1,7 @@
 import { useClass } from '../api/classes'
 import { useCards, useTeaching } from '../api/teaching'
 import { Lectern } from './Lectern'
+import { Opening } from '../ui/OpenLesson'
 
 /** Teach is a class as it runs, before the instructor. */
 export function Teach({ id }: { id: string }) {
@@ -9,5 +10,5 @@ export function Teach({ id }: { id: string }) {
   const teaching = useTeaching(id)
   if (day.data && cards.data && teaching.data) return <Lectern day={day.data} cards={cards.data} teaching={teaching.data} lost={teaching.error?.message} />
   const error = day.error ?? cards.error ?? teaching.error
-  return <main className="flex h-full items-center justify-center">{error ? <p role="alert">{error.message}</p> : <h1 className="text-quiet">Opening the lectern.</h1>}</main>
+  return <Opening what="the lectern" error={error} again={() => void day.refetch()} />
 }

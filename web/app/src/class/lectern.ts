@@ -1,5 +1,7 @@
 import { useEffect, useEffectEvent } from 'react'
 
+import type { KeyList } from '../ui/Help'
+
 /** large is a target for a finger in a dark room. */
 export const large = 'min-h-11 min-w-11 px-3 text-base'
 
@@ -29,6 +31,20 @@ const keys: Record<string, Deed> = {
   f: 'whole',
   Escape: 'close',
 }
+
+/** keyList says what the keys of the lectern do. */
+export const keyList: KeyList = [
+  ['→ Page down Space', 'done: the next step'],
+  ['← Page up', 'the step before'],
+  ['P', 'pause, go on'],
+  ['S M Q', 'note: slow here, went to mud, a question'],
+  ['H', 'a hand is up'],
+  ['L', 'late: what to leave out'],
+  ['C', 'the code to come in by'],
+  ['F', 'the whole canvas'],
+  ['Z', 'take back what was noted last'],
+  ['Esc', 'close what is open'],
+]
 
 /** pedal is the channel on which a simulated pedal sends its keys to the lectern of a class. */
 export const pedal = (id: string) => `pedal ${id}`

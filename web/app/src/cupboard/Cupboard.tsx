@@ -1,5 +1,5 @@
 import { Tabs } from 'radix-ui'
-import { useMemo, type KeyboardEvent, type ReactNode } from 'react'
+import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react'
 
 import { useCatalogue } from '../api/bench'
 import { useGoods, useKeepStores, useStores } from '../api/classes'
@@ -26,26 +26,50 @@ export function Cupboard() {
   const goods = useGoods().data
   const vocabulary = useVocabulary().data
   const cupboard = stores.data?.cupboard
+  const [past, setPast] = useState<Kept[]>([])
+  const [future, setFuture] = useState<Kept[]>([])
+  const change = (next: Change) => {
+    if (cupboard) setPast([...past, cupboard])
+    setFuture([])
+    keep.mutate(next)
+  }
+  /** step takes the last change back, or makes it again. */
+  const step = (way: 'back' | 'again') => {
+    const to = (way === 'back' ? past : future).at(-1)
+    if (!to || !cupboard) return
+    setPast(way === 'back' ? past.slice(0, -1) : [...past, cupboard])
+    setFuture(way === 'back' ? [...future, cupboard] : future.slice(0, -1))
+    keep.mutate(() => to)
+  }
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto] print:block print:h-auto">
-      <Bar place={<h1 className="font-serif text-lg">The cupboard</h1>} at="Cupboard" rooms={roomsOf(studio)}>
+    <div className="room print:block print:h-auto">
+      <Bar
+        place={<h1 className="font-serif text-lg">The cupboard</h1>}
+        at="Cupboard"
+        rooms={roomsOf(studio)}
+        keys={[['Enter', 'to the next count']]}
+        back={{ last: past.at(-1) && 'the last change of the cupboard', next: future.at(-1) && 'the change that was taken back', undo: () => step('back'), redo: () => step('again') }}
+      >
         <a className="underline underline-offset-2" href={ofStudio(studio, 'cupboard.csv')} download>
           Take it away as a table
         </a>
       </Bar>
-      <main className="min-h-0 overflow-y-auto px-6 py-4">
+      <main className="min-h-0 min-w-0 px-4 py-4 sm:px-6 wide:overflow-y-auto">
         {stores.error && <p role="alert">{stores.error.message}</p>}
         {cupboard && tubes && goods && vocabulary ? (
-          <Shelves cupboard={cupboard} tubes={tubes} goods={goods} vocabulary={vocabulary} keep={keep.mutate} />
+          <Shelves cupboard={cupboard} tubes={tubes} goods={goods} vocabulary={vocabulary} keep={change} />
         ) : (
           !stores.error && <p role="status">Opening the cupboard.</p>
         )}
       </main>
       <footer className="flex min-h-8 items-center gap-6 border-t border-line px-4 py-1 print:hidden">
         <p role="status" className="flex-1">
-          {keep.error ? `Not changed. ${keep.error.message}` : 'Every change saves by itself. Enter goes to the next count.'}
+          {keep.error ? `Not changed. ${keep.error.message}` : keep.isPending ? 'Saving.' : 'Every change saves by itself. Enter goes to the next count.'}
         </p>
-        <FileField label="Take a table in" accept=".csv,text/csv" disabled={keep.isPending} take={keep.mutate} />
+        <FileField label="Take a table in" accept=".csv,text/csv" disabled={keep.isPending} take={(file) => {
+            if (cupboard) setPast([...past, cupboard])
+            keep.mutate(file)
+          }} />
       </footer>
     </div>
   )
@@ -94,7 +118,7 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
           <TextField label="Currency" value={cupboard.currency ?? ''} most={8} set={(currency) => keep((now) => ({ ...now, currency }))} className="w-16" />
         </label>
       </div>
-      <Tabs.Content value="paints" className="flex flex-col gap-2">
+      <Tabs.Content value="paints" className="flex min-w-0 flex-col gap-2 overflow-x-auto">
         <Shelf head="Paints" columns={['paint', counted, 'open', 'curves', 'sold as']}>
           {cupboard.paints.map((p) => (
             <Line key={p.paint} name={named.get(p.paint) ?? p.paint} remove={() => keep((now) => ({ ...now, paints: now.paints.filter((q) => q.paint !== p.paint) }))}>
@@ -134,7 +158,7 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
             ))}
         </Choose>
       </Tabs.Content>
-      <Tabs.Content value="goods" className="flex flex-col gap-2">
+      <Tabs.Content value="goods" className="flex min-w-0 flex-col overflow-x-auto gap-2">
         <Shelf head="Everything else" columns={['thing', counted, 'size and sheet', 'sold as']}>
           {list.map((g, i) => {
             const info = goods.find((k) => k.kind === g.kind)
@@ -188,7 +212,7 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
             ))}
         </Choose>
       </Tabs.Content>
-      <Tabs.Content value="tools" className="flex flex-col gap-2">
+      <Tabs.Content value="tools" className="flex min-w-0 flex-col overflow-x-auto gap-2">
         <Shelf head="Tools" columns={['tool', counted, 'wide', 'one costs']}>
           {cupboard.tools.map((t, i) => {
             const name = `${long(t.width)} ${vocabulary.tools.find((k) => k.id === t.kind)?.name ?? t.kind}`

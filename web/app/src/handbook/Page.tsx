@@ -6,6 +6,8 @@ import { Button } from '../ui/controls'
 const files = import.meta.glob<string>('../../../../docs/handbook/*.md', { query: '?raw', import: 'default', eager: true })
 const pages = new Map(Object.entries(files).map(([path, text]) => [path.replace(/^.*\//, '').replace(/\.md$/, ''), text]))
 
+const pictures = import.meta.glob<string>('../../../../docs/screenshots/{bench,canvases,checks,cupboard,lectern,log,look,prep,scene,score,shelf}.png', { query: '?url', import: 'default', eager: true })
+
 /** named is the page of a room, or the first one. */
 const named = (room: string) => (pages.has(room.toLowerCase()) ? room.toLowerCase() : 'index')
 
@@ -32,7 +34,7 @@ export function Page({ start }: { start: string }) {
               <span>{children}</span>
             )
           },
-          img: () => null, // what it shows stands beside it
+          img: ({ src = '', alt }) => <img src={pictures[`../../../../docs/handbook/${typeof src === 'string' ? src : ''}`.replace('handbook/../', '')]} alt={alt ?? ''} className="my-2 w-full border border-line" />,
         }}
       >
         {pages.get(at) ?? ''}

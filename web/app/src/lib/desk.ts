@@ -15,7 +15,8 @@ export type Origin = 'new' | 'undo' | 'redo'
 interface Waiting {
   key: string
   origin: Origin
-  ask: Editing
+  /** Of one that takes back or does again: known when its turn comes. */
+  ask: Editing | undefined
   /** Makes it anew when its turn comes; gone after the page was loaded anew. */
   make?: (lesson: Lesson) => Edit | undefined
 }
@@ -82,6 +83,7 @@ export class Desk {
   private own = 0 // the newest revision that was made here
   private problem: string | undefined
   private clash: Refusal | undefined
+  private refused: Editing | undefined // what clashed
 
   constructor(studio: string, id: string) {
     this.studio = studio
@@ -125,9 +127,7 @@ export class Desk {
   }
 
   private reverse(way: 'undo' | 'redo') {
-    if (this.waiting.some((w) => w.origin === way)) return // one at a time: what is next is not known before
-    const entry = this.past[way].at(-1)
-    if (entry) this.put({ key: chance(12), origin: way, ask: entry.ask })
+    if (this.waiting.length > 0 || this.past[way].length > 0) this.put({ key: chance(12), origin: way, ask: undefined })
   }
 
   /** took remembers an edit that was made elsewhere: by a job. */
@@ -147,8 +147,9 @@ export class Desk {
     const first = this.waiting[0]
     this.clash = undefined
     if (!first) return
-    if (over) this.waiting[0] = { ...first, key: chance(12), ask: { ...first.ask, over: true } }
+    if (over && this.refused) this.waiting[0] = { ...first, key: chance(12), ask: { ...this.refused, over: true } }
     else {
+      void cache.invalidateQueries({ queryKey: ['lesson', this.id] })
       this.waiting.shift()
       if (first.origin !== 'new') this.past = { ...this.past, [first.origin]: this.past[first.origin].slice(0, -1) }
     }
@@ -189,15 +190,15 @@ export class Desk {
   /** sendOne sends an edit; false when it must wait. */
   private async sendOne(w: Waiting): Promise<boolean> {
     const before = this.saved()
-    let ask = w.ask
-    if (w.make && before) {
+    let ask = w.ask ?? (w.origin === 'new' ? undefined : this.past[w.origin].at(-1)?.ask)
+    if (w.make && before && !ask?.over) {
       const edit = w.make(before.lesson)
-      if (!edit) {
-        this.waiting.shift()
-        this.keep()
-        return true
-      }
-      ask = { from: before.revision, edit }
+      ask = edit && { from: before.revision, edit }
+    }
+    if (!ask) {
+      this.waiting.shift()
+      this.keep()
+      return true
     }
     if (this.own > ask.from) ask = { ...ask, seen: this.own }
     try {
@@ -220,6 +221,7 @@ export class Desk {
       }
       if (error instanceof Refusal && error.status === 409 && (error.problem.errors ?? []).length > 0) {
         this.clash = error
+        this.refused = ask
         return false
       }
       this.waiting.shift()
@@ -245,7 +247,7 @@ export class Desk {
   private keep() {
     const key = `unsaved ${this.id} ${mine}`
     if (this.waiting.length === 0) localStorage.removeItem(key)
-    else localStorage.setItem(key, JSON.stringify({ at: Date.now(), waiting: this.waiting.map(({ key, origin, ask }) => ({ key, origin, ask })) }))
+    else localStorage.setItem(key, JSON.stringify({ at: Date.now(), waiting: this.waiting.filter((w) => w.ask).map(({ key, origin, ask }) => ({ key, origin, ask })) }))
     this.tell()
   }
 

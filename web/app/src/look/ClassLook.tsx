@@ -6,6 +6,7 @@ import { useClass } from '../api/classes'
 import { ClassBar } from '../class/ClassBar'
 import { lookAt, ofStudio, useStudio } from '../lib/studio'
 import { boxed, Button } from '../ui/controls'
+import { Opening } from '../ui/OpenLesson'
 
 /** ClassLook is the pictures of a class: which of them to look at. */
 export function ClassLook({ id }: { id: string }) {
@@ -14,11 +15,11 @@ export function ClassLook({ id }: { id: string }) {
   const list = useCanvases(id)
   const handling = useHandling()
   const [by, setBy] = useState('')
-  if (!day.data) return <main className="flex h-full items-center justify-center">{day.error ? <p role="alert">{day.error.message}</p> : <h1 className="text-quiet">Opening the room.</h1>}</main>
+  if (!day.data) return <Opening what="the pictures of the class" error={day.error} again={() => void day.refetch()} />
   return (
-    <div className="grid h-full grid-rows-[auto_1fr]">
+    <div className="room">
       <ClassBar day={day.data} at="Look" />
-      <main className="min-h-0 overflow-y-auto px-6 py-4">
+      <main className="min-h-0 min-w-0 px-4 py-4 sm:px-6 wide:overflow-y-auto">
         <form
           aria-label="A picture of this class"
           className="flex flex-wrap items-center gap-3"

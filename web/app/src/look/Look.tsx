@@ -12,6 +12,7 @@ import { Button, capital, figure, Hint } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { Corners } from './Corners'
 import { Left, Mends, Rules, tickedOf } from './Mends'
+import { Opening } from '../ui/OpenLesson'
 
 /** What is looked at, and how; each with its key. */
 const whats = [
@@ -44,7 +45,7 @@ type Way = (typeof ways)[number]['way']
 export function Look({ id }: { id: string }) {
   const on = useCanvas(id)
   if (on.data) return <Easel key={on.data.canvas.photo} on={on.data} />
-  return <main className="flex h-full items-center justify-center">{on.error ? <p role="alert">{on.error.message}</p> : <h1 className="text-quiet">Opening the room.</h1>}</main>
+  return <Opening what="the picture" error={on.error} again={() => void on.refetch()} />
 }
 
 function Easel({ on }: { on: OnWall }) {
@@ -65,7 +66,7 @@ function Easel({ on }: { on: OnWall }) {
     handling.mutate({ keep: on, canvas: { ...on.canvas, looks: (on.canvas.looks ?? []).map((l) => (l.photo === on.canvas.photo ? { ...l, faults: l.faults.map((f) => (f.id === fault ? { ...f, mended } : f)) } : l)) } })
   const problem = looking.problem ?? handling.error?.message ?? (alone ? rules.error?.message : undefined)
   return (
-    <div className="grid h-full grid-rows-[auto_1fr_auto]">
+    <div className="room">
       <Bar
         place={
           <h1 className="font-serif text-lg">

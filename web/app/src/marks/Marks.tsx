@@ -70,8 +70,8 @@ interface SheetProps {
 
 function Sheet({ title, label, intro, other, query, children }: SheetProps) {
   return (
-    <div className="mx-auto flex h-full max-w-6xl flex-col px-8 py-6">
-      <header className="flex items-baseline gap-4 border-b border-line pb-3">
+    <div className="mx-auto flex h-full max-w-6xl flex-col px-4 py-6 sm:px-8">
+      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-line pb-3">
         <SheetLink to="/">Shelf</SheetLink>
         <h1 className="font-serif text-2xl whitespace-nowrap">{title}</h1>
         <p className="text-quiet">{intro}</p>
@@ -85,7 +85,7 @@ function Sheet({ title, label, intro, other, query, children }: SheetProps) {
           {query.error.message}
         </p>
       )}
-      <main tabIndex={0} aria-label={label} className="mt-4 grid flex-1 auto-rows-min grid-cols-2 gap-x-8 gap-y-5 overflow-y-auto pb-6">
+      <main tabIndex={0} aria-label={label} className="mt-4 grid flex-1 auto-rows-min gap-x-8 gap-y-5 overflow-y-auto sm:grid-cols-2 pb-6">
         {children}
         {query.isLoading && <p className="text-quiet">Fetching the sheet.</p>}
       </main>

@@ -26,13 +26,6 @@ export function Ground({ guides, width, height }: { guides: Guides; width: numbe
           {guides.apart} m from line to line
         </text>
       )}
-      <g transform={`translate(${width / 14} ${width / 14})`}>
-        <line x1={0} y1={0} x2={(guides.light.x * width) / 18} y2={(guides.light.y * width) / 18} strokeWidth={1.2} />
-        <circle cx={(guides.light.x * width) / 18} cy={(guides.light.y * width) / 18} r={width / 160} />
-        <text x={0} y={width / 40} textAnchor="middle" stroke="none">
-          light
-        </text>
-      </g>
     </g>
   )
 }

@@ -214,6 +214,9 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
           {shows.light && (
             <>
               <line x1={width / 2} y1={height / 2} x2={sun.x} y2={sun.y} stroke="#ffffff" strokeWidth={0.6} strokeDasharray="1 3" pointerEvents="none" className="guides" />
+              <text x={sun.x} y={sun.y - width / 50} fontSize={width / 55} fill="#ffffff" textAnchor="middle" pointerEvents="none" className="guides">
+                light
+              </text>
               <Handle
                 round
                 name={`Light, from ${figure(light.from, 0)} degrees, ${figure(light.height, 0)} high`}

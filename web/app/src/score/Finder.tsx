@@ -55,6 +55,7 @@ export function Finder({ label, placeholder, first, atOnce = false, autoFocus = 
     if (!c) return
     if (!c.next) {
       leave()
+      field.current?.blur()
       c.act?.()
       return
     }
@@ -78,7 +79,7 @@ export function Finder({ label, placeholder, first, atOnce = false, autoFocus = 
   return (
     <div className="min-w-0 flex-1">
       <div className="flex flex-wrap items-baseline gap-1 font-serif">
-        {before?.(path.map((p) => p.name))}
+        {before ? before(path.map((p) => p.name)) : path.length > 0 && <span className="font-sans text-xs text-quiet">{path.map((p) => p.name).join(' ')}</span>}
         <input
           ref={field}
           role="combobox"

@@ -92,14 +92,14 @@ export function ScriptRow(p: Props) {
             </div>
           ) : (
             <button type="button" aria-expanded={false} onClick={p.select} className="block w-full overflow-hidden rounded-xs px-1 pt-0.5 text-left hover:bg-chosen" title={text}>
-              <span className="block font-serif sm:truncate">
+              <span className="block font-serif">
                 {row.meanwhile && <em className="mr-1 text-quiet">meanwhile:</em>}
                 {row.brief}
                 {row.late > 0 && <span className="ml-1 font-sans text-xs">{figure(row.late)} min late</span>}
                 {step.need && <span className="ml-1 font-sans text-xs text-quiet">{needWord[step.need]}</span>}
               </span>
               {lines > 0 && (
-                <span className="block overflow-hidden text-quiet" style={{ maxHeight: `${lines * 1.35}em` }}>
+                <span className="overflow-hidden text-quiet [-webkit-box-orient:vertical] [display:-webkit-box]" style={{ WebkitLineClamp: lines }}>
                   {step.words}
                 </span>
               )}

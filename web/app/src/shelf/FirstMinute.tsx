@@ -32,7 +32,7 @@ export function FirstMinute({ lesson, leave }: { lesson: OnShelf; leave: () => v
     { name: 'Mix a colour', about: 'In Bench, touch the canvas: how to mix that colour, in parts, from the tubes there are.', href: lessonAt(studio, lesson.id, '/bench') },
   ]
   return (
-    <section aria-label="The first minute" className="col-span-full grid gap-5 border border-strong bg-sheet p-4 md:grid-cols-[minmax(0,11fr)_minmax(0,10fr)]">
+    <section aria-label="The first minute" className="col-span-full grid gap-5 border border-strong bg-sheet p-4 md:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
       <div className="flex flex-col gap-2">
         <div className="bg-mat p-3">
           <div className="bg-line" style={{ aspectRatio: `${lesson.width} / ${lesson.height}` }}>

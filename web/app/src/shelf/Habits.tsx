@@ -99,7 +99,7 @@ function Room({ habits }: { habits: Kept }) {
               </Button>
             ))}
           </Row>
-          <Row name="Light" about="Of the screen, on this device alone. Key L in every room.">
+          <Row name="Light" about="Of the screen, on this device alone. Key 0 in every room.">
             {(['light', 'dark'] as const).map((r) => (
               <Button key={r} pressed={light === r} onClick={() => setLight(r)}>
                 {r === 'light' ? 'Light room' : 'Dark room'}

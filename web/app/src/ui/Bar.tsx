@@ -62,7 +62,7 @@ export function Bar({ place, at, of, rooms, back, keys, below, children }: Props
     }
     if (e.altKey) return undefined
     if (e.key === '?') return () => setHelp(true)
-    if (letter === 'l' && !e.shiftKey) return () => setLight(light === 'dark' ? 'light' : 'dark')
+    if (e.key === '0') return () => setLight(light === 'dark' ? 'light' : 'dark')
     const room = rooms.find((r) => r.key === e.key)
     return room && (() => go(room.href))
   }

@@ -25,7 +25,7 @@ export function Help({ open, setOpen, at, rooms, back, keys }: Props) {
     ...keys,
     ...(back ? ([['Ctrl Z, Ctrl Shift Z', 'take back, do again']] as const) : []),
     ...rooms.map((r) => [r.key, r.name] as const),
-    ['L', 'light or dark room'],
+    ['0', 'light or dark room'],
     ['?', 'this page'],
     ['Tab, Enter, Esc', 'go on, do it, leave it'],
   ]

@@ -42,7 +42,7 @@ export function LessonBar({ saved, at, editing, keys, children }: Props) {
             value={lesson.title}
             most={120}
             set={(title) => title !== '' && editing.apply((now) => ({ edit: 'title', title, about: now.about }))}
-            className="w-96 max-w-full min-w-0 font-serif text-lg max-sm:flex-1"
+            className="w-96 max-w-full min-w-0 font-serif text-lg max-sm:w-full"
           />
         </>
       }

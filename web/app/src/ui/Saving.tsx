@@ -11,7 +11,7 @@ export function SaveState({ editing }: { editing: ReturnType<typeof useEditing> 
   const gone = useSignal(since) !== undefined
   const text = waits === 0 ? 'Saved' : why === 'sending' && !gone ? 'Saving' : why === 'clash' ? 'Not saved: choose which to keep' : `Not saved yet: ${many(waits)}`
   return (
-    <span role="status" data-part="saving" className={`min-w-14 whitespace-nowrap ${waits > 0 && text !== 'Saving' ? 'font-semibold' : 'text-quiet'}`}>
+    <span data-part="saving" className={`min-w-14 whitespace-nowrap ${waits > 0 && text !== 'Saving' ? 'font-semibold' : 'text-quiet'}`}>
       {text}
     </span>
   )
