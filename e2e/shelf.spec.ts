@@ -22,7 +22,7 @@ test('a lesson file can be brought in, and a broken one says where it is broken'
   const saved = (await (await request.get(`/api/studios/${studio()}/lessons/${id}`)).json()) as { lesson: { title: string; steps: { minutes: number }[] } }
   await page.goto('/')
   await expect(page.getByRole('link', { name: /Ondrel/ }).first()).toBeVisible()
-  const input = page.getByLabel('Lesson file')
+  const input = page.getByLabel('Bring in a lesson: file')
   saved.lesson.steps[0]!.minutes = -4
   await input.setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(saved.lesson)) })
   await expect(page.getByRole('alert')).toContainText('steps[0].minutes is -4')

@@ -54,3 +54,13 @@ func TestASentenceBeginsWithACapitalOrAFigure(t *testing.T) {
 		}
 	}
 }
+
+// A name with commas is one thing in a sentence.
+func TestNamesWithCommasDoNotBreakASentence(t *testing.T) {
+	l := sample.Lesson()
+	l.Mixtures[0].Name, l.Zones[0].Name = "Sky, high, and cool", "Sky, east"
+	said := lesson.Say(l, l.Steps[0])
+	if !strings.Contains(said, "“Sky, high, and cool”") || !strings.Contains(said, "“Sky, east”") || strings.Contains(said, "the “") {
+		t.Errorf("%q", said)
+	}
+}

@@ -42,7 +42,7 @@ func Sentence(l *Lesson, s Step) []Phrase {
 	}
 	zone := s.Zone
 	if z, ok := l.Zone(s.Zone); ok {
-		zone = "the " + strings.ToLower(z.Name)
+		zone = the(z.Name)
 	}
 	tool := s.Tool
 	if t, ok := l.Tool(s.Tool); ok {
@@ -64,7 +64,7 @@ func Sentence(l *Lesson, s Step) []Phrase {
 		for _, id := range s.Mixtures {
 			n := id
 			if m, ok := l.Mixture(id); ok {
-				n = strings.ToLower(m.Name)
+				n = inSentence(m.Name)
 			}
 			names = append(names, n)
 		}
@@ -224,4 +224,22 @@ func name(terms []Term, id string) string {
 		}
 	}
 	return id
+}
+
+// inSentence is a name as it stands in a sentence: small, and in quotes where it has commas or
+// more that would read as part of the sentence.
+func inSentence(name string) string {
+	if strings.ContainsAny(name, ",;:.!?“”\"") {
+		return "“" + name + "”"
+	}
+	return strings.ToLower(name)
+}
+
+// the is a zone as it stands in a sentence.
+func the(name string) string {
+	n := inSentence(name)
+	if strings.HasPrefix(n, "“") {
+		return n
+	}
+	return "the " + n
 }

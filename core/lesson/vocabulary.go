@@ -135,7 +135,7 @@ func Words() Vocabulary {
 			{string(GessoPanel), "gesso panel", "Hard and absorbent: the first layer sets soon."},
 			{string(SmoothPanel), "smooth panel", "Hard and slick: paint slides, and lifts easily."},
 		},
-		Shares:     Shares{shareLeast, []float64{60, 40}, []float64{50, 30, 20}},
+		Shares: Shares{shareLeast, []float64{60, 40}, []float64{50, 30, 20}},
 		Wheres: []Term{
 			{"whole", "all of", "Everywhere in the zone."},
 			{"crest", "along the top of", "A band under the upper edge."},

@@ -31,7 +31,7 @@ export function Palette({ saved, paints, tubes, setTubes, apply, busy }: DrawerP
                   onChange={(e) => setTubes(e.target.checked ? [...tubes, p.key] : tubes.filter((k) => k !== p.key))}
                 />
                 <span data-part="colour" aria-hidden className="h-3.5 w-3.5 shrink-0 border border-strong" style={{ background: p.colour }} />
-                <span className="truncate">
+                <span className="min-w-0 break-words">
                   {p.name}
                   {p.hazard && <span className="text-quiet"> ({p.hazard})</span>}
                   {p.curves === 'measured' && <span className="text-quiet">, measured</span>}

@@ -97,10 +97,10 @@ export function Scales({ wanted, tubes, saved, aim }: DrawerProps) {
               <span data-part="colour" className="h-7 w-7 shrink-0" style={{ background: r.colour }} aria-hidden />
               <span data-part="colour" className="-ml-2 h-7 w-7 shrink-0" style={{ background: r.recipe.colour }} aria-hidden />
               <span className="min-w-0 flex-1">
-                <span className="block truncate">
+                <span className="block">
                   {r.name}, L* {figure(r.target.l, 0)}
                 </span>
-                <span className="block truncate text-xs text-quiet">{r.recipe.parts.map((p) => `${figure(p.parts)} ${p.name.toLowerCase()}`).join(' : ')}</span>
+                <span className="block text-xs text-quiet">{r.recipe.parts.map((p) => `${figure(p.parts)} ${p.name.toLowerCase()}`).join(' : ')}</span>
               </span>
               <span className="text-xs text-quiet">ΔE {figure(r.recipe.delta)}</span>
             </button>

@@ -6,7 +6,7 @@ import { useFrame } from '../lib/frame'
 import { Choose } from '../ui/Choose'
 import { Button, figure } from '../ui/controls'
 import { FileField } from '../ui/FileField'
-import { LengthField, useLengths } from '../ui/LengthField'
+import { LengthField, usePlaces } from '../ui/LengthField'
 import type { Target } from './props'
 import { Piles } from './Piles'
 
@@ -23,11 +23,11 @@ export function Source({ saved, target, colour, aim }: Props) {
   const half = Math.round(score.minutes * 2)
   const { shown } = useFrame(`${saved.frames}/paint-800-${half}.png`)
   const pick = usePickColour(saved.hash)
-  const long = useLengths()
+  const placed = usePlaces()
   const [place, setPlace] = useState({ x: Math.round(lesson.support.width / 2), y: Math.round(lesson.support.height / 2) })
   const take = (x: number, y: number) => {
     setPlace({ x, y })
-    pick.mutate({ x, y, half }, { onSuccess: (c) => aim({ hex: c.colour, from: `the canvas at ${long(x)}, ${long(y)}` }) })
+    pick.mutate({ x, y, half }, { onSuccess: (c) => aim({ hex: c.colour, from: `the canvas at ${placed(x, y)}` }) })
   }
   return (
     <section aria-label="Target and piles" className="flex min-h-0 flex-col gap-3 bg-mat p-4 wide:overflow-y-auto">

@@ -78,7 +78,7 @@ function Steps({ id, bring, busy }: { id: string; bring: (steps: string[]) => vo
                 checked={chosen.includes(r.step)}
                 onChange={(e) => setChosen(e.target.checked ? [...chosen, r.step] : chosen.filter((c) => c !== r.step))}
               />
-              <span className="truncate">
+              <span className="min-w-0 break-words">
                 {r.number}. {r.brief}
               </span>
             </label>

@@ -25,7 +25,7 @@ export function RankView({ saved, finding, tryOut, apply, close, busy }: Props) 
   return (
     <section aria-label="Remedies compared" className="flex max-h-[55%] flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2">
       <div className="flex items-center gap-2">
-        <h2 className="min-w-0 flex-1 truncate font-serif text-base">
+        <h2 className="min-w-0 flex-1 font-serif text-base break-words">
           {finding.title}: {figure(finding.figure)} {finding.unit}
         </h2>
         <Button onClick={close}>Close</Button>

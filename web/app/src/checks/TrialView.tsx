@@ -22,7 +22,7 @@ export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: 
   return (
     <section aria-label="Trial" className={`flex flex-col gap-2 overflow-y-auto border border-strong bg-sheet p-2 ${wide ? 'min-h-0 flex-1' : 'max-h-[55%]'}`}>
       <div className="flex items-center gap-2">
-        <h2 className="min-w-0 flex-1 truncate font-serif text-base">{capital(words)}</h2>
+        <h2 className="min-w-0 flex-1 font-serif text-base break-words">{capital(words)}</h2>
         <Button disabled={busy || !t} onClick={() => apply(edit)}>
           Apply it
         </Button>

@@ -82,7 +82,7 @@ export function PaletteSheet({ prep, day }: SheetProps) {
       <ol className="max-w-3xl columns-3 gap-6">
         {map.piles.map((p, i) => (
           <li key={p.id} className="flex justify-between gap-2">
-            <span className="truncate">
+            <span className="min-w-0 break-words">
               {i + 1} {batch.get(p.id)?.name}
             </span>
             <span className="text-quiet">{long(p.across)}</span>

@@ -70,7 +70,7 @@ export function Hours({ saved, apply, busy, setUnsaved }: SceneProps) {
             <tbody>
               {data.planes.map((p) => (
                 <tr key={p.plane} className="border-t border-line">
-                  <td className="max-w-32 truncate">{plane(p.plane)}</td>
+                  <td className="max-w-32 break-words">{plane(p.plane)}</td>
                   <td>
                     <span className="flex">
                       {[p.litColour, p.shadedColour, p.hazeColour].map((c, i) => (
@@ -93,7 +93,7 @@ export function Hours({ saved, apply, busy, setUnsaved }: SceneProps) {
                 ))}
                 <span className="ml-2 min-w-0 flex-1 text-xs">
                   {r.name}, {r.role}
-                  <span className="block truncate text-quiet">{r.says}</span>
+                  <span className="block text-quiet">{r.says}</span>
                 </span>
                 <span className="text-xs text-quiet tabular-nums">ΔE {figure(r.delta, 0)}</span>
               </li>

@@ -1,7 +1,7 @@
 import type { Measures, Saved } from '../api/client'
 import { Button, figure, Hint } from '../ui/controls'
 import type { SceneProps } from './props'
-import { useLengths } from '../ui/LengthField'
+import { useLengths, usePlaces } from '../ui/LengthField'
 
 interface Props extends SceneProps {
   measures: Measures | undefined
@@ -14,6 +14,7 @@ const percent = (share: number) => `${figure(100 * share, 0)} %`
 /** Measured says in figures what the finished picture comes to. */
 export function Measured({ saved, measures, view, setView, setSelected }: Props) {
   const long = useLengths()
+  const placed = usePlaces()
   if (!measures) return <p className="text-quiet">The picture is measured when it has been painted.</p>
   const { lesson } = saved
   const plane = (id: string) => lesson.planes.find((p) => p.id === id)?.name ?? id
@@ -71,17 +72,17 @@ export function Measured({ saved, measures, view, setView, setSelected }: Props)
         <ol className="ml-5 list-decimal tabular-nums">
           {m.spots.map((s) => (
             <li key={`${s.x}-${s.y}`}>
-              {long(s.x)}, {long(s.y)}: {figure(s.strength, 0)} L*
+              {placed(s.x, s.y)}: {figure(s.strength, 0)} L*
               {s.focal ? ', in the focal area' : s.share > 0 && `, ${percent(s.share)} of the focal area`}
             </li>
           ))}
         </ol>
         {m.way.in[0] && (
           <p>
-            The eye comes in at {long(m.way.in[0].x)}, {long(m.way.in[0].y)}
+            The eye comes in at {placed(m.way.in[0].x, m.way.in[0].y)}
             {m.way.out.length === 0
               ? ' and nothing at the edge lets it out.'
-              : `; it may leave at ${m.way.out.map((o) => `${long(o.x)}, ${long(o.y)} (${figure(o.strength, 0)} L*)`).join(' and ')}.`}
+              : `; it may leave at ${m.way.out.map((o) => `${placed(o.x, o.y)} (${figure(o.strength, 0)} L*)`).join(' and ')}.`}
           </p>
         )}
       </Part>

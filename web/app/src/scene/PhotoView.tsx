@@ -122,7 +122,7 @@ function Suggestions({ saved, apply, busy }: Props) {
         {shapes.map((s) => (
           <li key={s.name} className="flex items-center gap-2 border-t border-line py-0.5">
             <span data-part="colour" className="h-5 w-5 shrink-0 border border-strong" style={{ background: s.colour }} />
-            <span className="min-w-0 flex-1 truncate">
+            <span className="min-w-0 flex-1 break-words">
               {s.name}: {s.plane.name}, {figure(s.plane.distance, 0)} m
             </span>
             <span className="text-xs text-quiet">

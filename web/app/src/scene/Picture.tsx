@@ -10,7 +10,7 @@ import type { Seen } from './PhotoView'
 import type { SceneProps } from './props'
 import { sceneOf } from './sceneOf'
 import { figure } from '../ui/controls'
-import { useLengths } from '../ui/LengthField'
+import { useLengths, usePlaces } from '../ui/LengthField'
 
 /** Shows says which guides are drawn. */
 export interface Shows {
@@ -41,10 +41,11 @@ const mostRings = 40
 const settle = 450
 
 /** Picture is the canvas with handles on the chosen zone and guides on demand. */
-export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsaved, apply, say, shown, over, shows, seen, measures, placing, setPlacing }: Props) {
+export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsaved, apply, say, shown, over, shows, seen, measures, placing }: Props) {
   const { lesson } = saved
   const arrange = useArrange()
   const long = useLengths()
+  const placed = usePlaces()
   const { width, height } = lesson.support
   const svg = useRef<SVGSVGElement>(null)
   const timer = useRef<number>(undefined)
@@ -126,8 +127,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
       {
         onSuccess: (a) => {
           apply(a.edit)
-          setPlacing(undefined)
-          setSelected(a.zone)
+          setSelected(a.zone) // and the next touch puts another one in
         },
         onError: (e) => say(`Not changed. ${e.message}`),
       },
@@ -283,7 +283,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
               onKeyDown={(e) => nudge(e, i)}
             >
               <title>
-                {long(p.x)}, {long(p.y)}
+                {placed(p.x, p.y)}
               </title>
             </circle>
           ))}

@@ -13,14 +13,14 @@ import { ZoneCard } from './ZoneCard'
 
 /** Things lists the planes, farthest first, with what stands in each, and adds more. */
 export function Things(props: SceneProps) {
-  const { saved, guides, selected, setSelected, apply, busy } = props
+  const { saved, guides, selected, setSelected, apply, busy, placing } = props
   const { lesson } = saved
   const long = useLengths()
   const zone = lesson.zones.find((z) => z.id === selected)
   const setPlane = (id: string, fields: Partial<Plane>) => apply({ edit: 'planes', planes: lesson.planes.map((p) => (p.id === id ? { ...p, ...fields } : p)) })
   return (
     <div className="flex h-full flex-col gap-3">
-      {zone ? <ZoneCard key={zone.id} {...props} zone={zone} /> : <Add {...props} />}
+      {zone && !placing ? <ZoneCard key={zone.id} {...props} zone={zone} /> : <Add {...props} />}
       <ol aria-label="Planes, farthest first" className="-mx-4 flex min-h-0 flex-1 flex-col gap-2 px-4 wide:min-h-24 wide:overflow-y-auto">
         {lesson.planes.map((p) => {
           const fact = guides?.planes.find((f) => f.plane === p.id)
@@ -115,7 +115,7 @@ function Add({ saved, apply, busy, say, placing, setPlacing, setSelected }: Scen
       {chosen ? (
         <div className="mt-2 flex flex-wrap items-center gap-2">
           <p className="w-full">
-            <strong className="font-semibold">Touch the picture where the {chosen.name.toLowerCase()} stands</strong>, or say where:
+            <strong className="font-semibold">Touch the picture where the {chosen.name.toLowerCase()} stands</strong>, once for each; or say where:
           </p>
           <Choose label="In which plane" value={plane} set={setPlane} className="max-w-36">
             {lesson.planes.map((p) => (
@@ -144,6 +144,7 @@ function Add({ saved, apply, busy, say, placing, setPlacing, setSelected }: Scen
           >
             Put it there
           </Button>
+          <Button onClick={() => setPlacing(undefined)}>Done</Button>
         </div>
       ) : (
         <p className="mt-1 text-quiet">It stands on the ground, as large as such things are that far away, with the steps in which they are painted; colours that are there already are shared.</p>

@@ -47,7 +47,7 @@ function Recipe({ mixture, apply }: { mixture: Swatch; apply: (edit: Edit) => vo
         {mixture.parts.map((p) => (
           <li key={p.paint} className="flex items-center gap-2">
             <FigureField lazy key={p.parts} label={`Parts of ${p.name} in ${mixture.name}`} value={p.parts} least={0.01} most={100} step={0.5} set={(parts) => apply({ edit: 'part', mixture: mixture.mixture, paint: p.paint, parts })} className="w-14" />
-            <span className="truncate">{p.name.toLowerCase()}</span>
+            <span className="min-w-0 break-words">{p.name.toLowerCase()}</span>
           </li>
         ))}
       </ul>

@@ -1,5 +1,4 @@
-import { DropdownMenu } from 'radix-ui'
-import { useRef, useState } from 'react'
+import { lazy, Suspense, useRef, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import type { OnShelf, Place } from '../api/client'
@@ -9,6 +8,8 @@ import { useSeen } from '../lib/seen'
 import { lessonAt, useStudio } from '../lib/studio'
 import { Button, figure } from '../ui/controls'
 import { TextField } from '../ui/TextField'
+
+const CardMenu = lazy(() => import('./CardMenu').then((m) => ({ default: m.CardMenu })))
 
 /** Card is a lesson as a little finished canvas; it is painted once it comes into sight. */
 export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnShelf, place: Place) => void }) {
@@ -26,6 +27,17 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
   const error = copy.error ?? place.error ?? rename.error
   return (
     <article ref={card} className="min-w-0">
+      {naming && (
+        <TextField
+          label={`New name of ${lesson.title}`}
+          value={lesson.title}
+          most={120}
+          autoFocus
+          done={() => setNaming(false)}
+          set={(title) => title !== '' && rename.mutate({ id: lesson.id, from: lesson.revision, title, about: lesson.about })}
+          className="mb-2 w-full font-serif text-lg"
+        />
+      )}
       <Link href={lessonAt(studio, lesson.id)} className="group block rounded-sm">
         <div className="bg-mat p-4 shadow-sm">
           <div className="bg-line shadow-md" style={{ aspectRatio: `${lesson.width} / ${lesson.height}` }}>
@@ -37,26 +49,15 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
           </div>
         </div>
         {!naming && <h2 className="mt-2 font-serif text-lg break-words group-hover:underline" dir="auto">{lesson.title}</h2>}
+        <p className="text-quiet">{lesson.about}</p>
+        <p className="mt-1">
+          <strong className="font-semibold">
+            {figure(lesson.minutes)} of {figure(lesson.session)} min
+          </strong>
+          {over && ', too long'} · {lesson.steps} steps · {lesson.level} · {lesson.method}
+        </p>
+        {seen ? <CardFindings hash={lesson.hash} id={lesson.id} /> : <p className="text-quiet">Not rehearsed yet</p>}
       </Link>
-      {naming && (
-        <TextField
-          label={`New name of ${lesson.title}`}
-          value={lesson.title}
-          most={120}
-          autoFocus
-          done={() => setNaming(false)}
-          set={(title) => title !== '' && rename.mutate({ id: lesson.id, from: lesson.revision, title, about: lesson.about })}
-          className="mt-2 w-full font-serif text-lg"
-        />
-      )}
-      <p className="text-quiet">{lesson.about}</p>
-      <p className="mt-1">
-        <strong className="font-semibold">
-          {figure(lesson.minutes)} of {figure(lesson.session)} min
-        </strong>
-        {over && ', too long'} · {lesson.steps} steps · {lesson.level} · {lesson.method}
-      </p>
-      {seen ? <CardFindings hash={lesson.hash} id={lesson.id} /> : <p className="text-quiet">Not rehearsed yet</p>}
       <div className="mt-1 flex flex-wrap items-center gap-2">
         {failed && <Button onClick={again}>Try again</Button>}
         <Button aria-label={`Copy ${lesson.title}`} disabled={copy.isPending} onClick={() => copy.mutate(lesson.id, { onSuccess: (made) => go(lessonAt(studio, made.id)) })}>
@@ -65,28 +66,9 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
         <Button aria-label={`Rename ${lesson.title}`} onClick={() => setNaming(true)}>
           Rename
         </Button>
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger asChild>
-            <Button aria-label={`More for ${lesson.title}`} disabled={place.isPending}>
-              More
-            </Button>
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content align="start" sideOffset={2} className="z-40 rounded-sm border border-strong bg-raised py-1 shadow-md">
-              {(
-                [
-                  ['away', 'Put it away'],
-                  ['template', 'Keep it as a beginning for new lessons'],
-                  ['deleted', 'Throw it out'],
-                ] as const
-              ).map(([to, name]) => (
-                <DropdownMenu.Item key={to} onSelect={() => put(to)} className="cursor-pointer px-3 py-1 outline-none data-highlighted:bg-chosen">
-                  {name}
-                </DropdownMenu.Item>
-              ))}
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+        <Suspense fallback={<Button disabled>More</Button>}>
+          <CardMenu title={lesson.title} busy={place.isPending} put={put} />
+        </Suspense>
       </div>
       {error && <p role="alert">{error.message}</p>}
     </article>

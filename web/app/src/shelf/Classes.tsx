@@ -80,7 +80,7 @@ function Drying() {
               <span className="w-56 shrink-0 text-quiet">
                 {c.next.name}, {shortDay(c.next.on)}
               </span>
-              <span className="truncate font-serif">{c.canvas.title}</span>
+              <span className="min-w-0 font-serif break-words">{c.canvas.title}</span>
               <span className="ml-auto shrink-0 text-quiet">{c.canvas.by}</span>
             </Link>
           </li>

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import type { OnShelf, Place } from '../api/client'
@@ -6,14 +6,16 @@ import { useCreateLesson, useOpenStudio, usePlace, useShelf, useStudios } from '
 import { fits, wordsOf } from '../lib/rank'
 import { InStudio, lessonAt, shelfAt } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
-import { Choose } from '../ui/Choose'
 import { boxed, Button } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { Card } from './Card'
 import { Classes } from './Classes'
-import { FirstMinute } from './FirstMinute'
 import { NewLesson } from './NewLesson'
-import { Others } from './Others'
+
+// What not everybody needs at once is fetched after the shelf.
+const FirstMinute = lazy(() => import('./FirstMinute').then((m) => ({ default: m.FirstMinute })))
+const Others = lazy(() => import('./Others').then((m) => ({ default: m.Others })))
+const StudioChooser = lazy(() => import('./StudioChooser').then((m) => ({ default: m.StudioChooser })))
 
 /** So many lessons are seen at once; beyond that one wants to find one. */
 const many = 8
@@ -46,13 +48,9 @@ export function Shelf({ named }: { named?: string }) {
             <div className="flex items-baseline gap-4">
               <h1 className="font-serif text-2xl">Proxenos</h1>
               {studios.data && studios.data.length > 1 ? (
-                <Choose label="Studio" value={studio?.id ?? ''} set={(to) => go(shelfAt(to))} placeholder="Choose a studio">
-                  {studios.data.map((s) => (
-                    <option key={s.id} value={s.id}>
-                      {s.name}
-                    </option>
-                  ))}
-                </Choose>
+                <Suspense fallback={<p className="text-quiet">{studio?.name}</p>}>
+                  <StudioChooser studios={studios.data} chosen={studio?.id} go={(to) => go(shelfAt(to))} />
+                </Suspense>
               ) : (
                 <p className="text-quiet">{studio ? `${studio.name}, the shelf` : 'The shelf'}</p>
               )}
@@ -76,11 +74,19 @@ export function Shelf({ named }: { named?: string }) {
             </div>
           )}
           <main className="mt-6 grid flex-1 auto-rows-min grid-cols-[repeat(auto-fill,minmax(min(100%,20rem),1fr))] gap-8 pb-6">
-            {studio && begun && first && <FirstMinute lesson={begun} leave={() => showFirst(false)} />}
+            {studio && begun && first && (
+              <Suspense>
+                <FirstMinute lesson={begun} leave={() => showFirst(false)} />
+              </Suspense>
+            )}
             {studio && <Classes />}
             {studio && shelf.data && <Lessons key={studio.id} list={shelf.data} />}
             {shelf.data?.length === 0 && <EmptyShelf studio={studio?.id} />}
-            {studio && <Others />}
+            {studio && shelf.data && (
+              <Suspense>
+                <Others />
+              </Suspense>
+            )}
             {studios.data?.length === 0 && <OpenStudio />}
             {studios.data && studios.data.length > 0 && !studio && <NoStudio studios={studios.data} />}
             {!shelf.data && !failed && (studio ?? !studios.data) && <p className="text-quiet">Fetching the lessons.</p>}
@@ -89,7 +95,7 @@ export function Shelf({ named }: { named?: string }) {
             {begun && (
               <button
                 type="button"
-                className="underline-offset-2 hover:underline"
+                className="min-h-6 underline-offset-2 hover:underline"
                 onClick={() => {
                   showFirst(true)
                   window.scrollTo({ top: 0 })
@@ -98,7 +104,7 @@ export function Shelf({ named }: { named?: string }) {
                 The first minute
               </button>
             )}
-            <a href="/notices" className="underline-offset-2 hover:underline">
+            <a href="/notices" className="inline-flex min-h-6 items-center underline-offset-2 hover:underline">
               Licences of what ships with this application
             </a>
           </footer>

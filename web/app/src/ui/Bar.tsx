@@ -1,12 +1,14 @@
-import { useContext, useEffect, useEffectEvent, useState, type ReactNode } from 'react'
+import { lazy, Suspense, useContext, useEffect, useEffectEvent, useState, type ReactNode } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import { canvasesAt, cupboardAt, habitsAt, InStudio, shelfAt } from '../lib/studio'
 import { useRoom } from '../lib/room'
 import { Button, Hint } from './controls'
-import { Help, type KeyList } from './Help'
+import type { KeyList } from './Help'
 import { RoomSwitch } from './Room'
 import { Silent } from './Saving'
+
+const Help = lazy(() => import('./Help').then((m) => ({ default: m.Help })))
 
 /** A room of a place, with the key that leads to it. */
 export interface RoomOf {
@@ -115,7 +117,11 @@ export function Bar({ place, at, of, rooms, back, keys, below, children }: Props
       </div>
       <Silent />
       {below}
-      <Help open={help} setOpen={setHelp} at={at} rooms={rooms} back={back !== undefined} keys={keys ?? []} />
+      {help && (
+        <Suspense>
+          <Help open setOpen={setHelp} at={at} rooms={rooms} back={back !== undefined} keys={keys ?? []} />
+        </Suspense>
+      )}
     </header>
   )
 }

@@ -42,3 +42,9 @@ export function useLengths(): (mm: number, by?: number) => string {
   const unit = useMeasure()
   return (mm, by) => `${shownIn(unit, mm)}${by === undefined ? '' : ` × ${shownIn(unit, by)}`} ${unit.sign}`
 }
+
+/** usePlaces says places on the canvas, mm from its top left corner. */
+export function usePlaces(): (x: number, y: number) => string {
+  const unit = useMeasure()
+  return (x, y) => `${shownIn(unit, x)}, ${shownIn(unit, y)} ${unit.sign}`
+}
