@@ -30,6 +30,9 @@ func (r Room) printed(of, made string, l *lesson.Lesson) store.Artifact {
 	return store.Artifact{Maker: r.Build, Painting: l.Painting(), Kind: fmt.Sprintf("handouts/%s/%s/%s", r.Kept.Studio, of, made)}
 }
 
+// noDay is the day of a class that is not planned: it is not said anywhere.
+var noDay = time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC)
+
 // usualClass is who a lesson is printed for while no class of it is named.
 const usualClass = 12
 
@@ -43,7 +46,7 @@ func (r Room) printedFor(ctx context.Context, a Asked) (store.KeptClass, error) 
 	if err != nil {
 		return store.KeptClass{}, err
 	}
-	return store.KeptClass{ID: a.Lesson, Lesson: a.Lesson, Revision: a.From, Class: class.Usual(l.Title, usualClass, time.Time{}, l.Session)}, nil
+	return store.KeptClass{ID: a.Lesson, Lesson: a.Lesson, Revision: a.From, Class: class.Usual(l.Title, usualClass, noDay, l.Session)}, nil
 }
 
 // print makes handouts for a class as it stands, once: what was made of the same is kept.
@@ -75,7 +78,7 @@ func (r Room) print(ctx context.Context, a Asked, say func(string)) (*Printed, e
 	body, err := r.Artifact(ctx, r.printed(k.ID, out.Made, l), func(ctx context.Context) ([]byte, error) {
 		say("rehearsing the lesson")
 		painted := r.Easel.Rehearse(rev.LessonID, rev.Number, l)
-		m := &handout.Matter{Lesson: l, Class: k.Class}
+		m := &handout.Matter{Lesson: l, Class: k.Class, Unplanned: a.Class == ""}
 		if m.Canvas, err = painted.Painted(ctx); err != nil {
 			return nil, err
 		}

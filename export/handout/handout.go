@@ -24,12 +24,13 @@ import (
 
 // A Matter is what handouts are made of.
 type Matter struct {
-	Lesson   *lesson.Lesson
-	Canvas   *rehearse.Rehearsal // its rehearsal, with its canvases
-	Class    class.Class
-	Prep     *class.Prep
-	Findings []rule.Finding // what the rules say of it
-	Hard     []card.Hard    // the marks worth practising
+	Lesson    *lesson.Lesson
+	Canvas    *rehearse.Rehearsal // its rehearsal, with its canvases
+	Class     class.Class
+	Prep      *class.Prep
+	Findings  []rule.Finding // what the rules say of it
+	Hard      []card.Hard    // the marks worth practising
+	Unplanned bool           // whether no class of it is planned yet: then there is no day
 }
 
 // A Kind of handout.
@@ -170,7 +171,7 @@ func (m *Matter) end() float64 { return m.Lesson.Start(len(m.Lesson.Steps)) }
 
 // When is when a class takes place, in words.
 func (m *Matter) when() string {
-	if m.Class.Start.IsZero() {
+	if m.Unplanned {
 		return "No class is planned yet"
 	}
 	begins, ends := m.Class.Begins(), m.Class.Ends()

@@ -288,7 +288,6 @@ func TestHandoutsAreMadeOnce(t *testing.T) {
 	for says, body := range map[string]edit{
 		"use a4 or letter":   ask(edit{"paper": "a0"}),
 		"is not known":       ask(edit{"kinds": []string{"banner"}}),
-		"name the class":     {"kind": "print", "lesson": saved.ID, "from": 1, "print": edit{}},
 		"revision 1 of":      {"kind": "print", "lesson": s.lesson().ID, "from": 1, "class": made.ID, "print": edit{}},
 		"for the class pack": {"kind": "print", "lesson": saved.ID, "from": 1, "class": made.ID},
 	} {

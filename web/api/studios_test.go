@@ -17,7 +17,7 @@ import (
 )
 
 // ofNobody are the operations of a studio whose address and body name nothing but the studio.
-var ofNobody = []string{"shelf", "createLesson", "begin", "events", "classes", "calendar", "stores", "putStores", "storesTable", "takeStores", "reorder", "canvases", "dryingCalendar"}
+var ofNobody = []string{"habits", "keepHabits", "deletedClasses", "shelf", "createLesson", "begin", "events", "classes", "calendar", "stores", "putStores", "storesTable", "takeStores", "reorder", "canvases", "dryingCalendar"}
 
 // Every operation of a studio is tried with ids of things that are in it, and answers, and
 // next door with the same ids, where there is no such thing.
@@ -37,12 +37,13 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 	painting := read[api.OnWall](t, s.ask("POST", "/api/studios/room/canvases", edit{"lesson": saved.ID, "by": "Ana"}), 201)
 	painting = read[api.OnWall](t, s.ask("POST", "/api/studios/room/canvases/"+painting.ID+"/photos", madeUp(t)), 200)
 	printed := s.does(edit{"kind": "print", "lesson": saved.ID, "from": 2, "class": class.ID, "print": edit{"kinds": []string{"score"}}})
+	pages := s.does(edit{"kind": "print", "lesson": saved.ID, "from": 2, "print": edit{"kinds": []string{"checks"}}})
 	looked := s.does(edit{"kind": "look", "lesson": saved.ID, "from": 2, "canvas": painting.ID, "corners": []float64{10, 10, 200, 10, 200, 150, 10, 150}})
 	their := sample.Lesson()
 	their.Title, their.Seed = "Their own", 99
 	theirs := read[api.Saved](t, s.ask("POST", "/api/studios/next/lessons", lesson.Encode(their)), 201)
 
-	fill := strings.NewReplacer("{id}", saved.ID, "{hash}", saved.Hash, "{version}", rehearse.Version, "{painting}", saved.Lesson.Painting(),
+	fill := strings.NewReplacer("{id}/handouts/{made}", saved.ID+"/handouts/"+pages.Came.Printed.Made, "{id}", saved.ID, "{hash}", saved.Hash, "{version}", rehearse.Version, "{painting}", saved.Lesson.Painting(),
 		"{frame}", "paint-320-1.png", "{place}", "paint-60-60-1.png", "{step}", "sky.png", "{map}", "values-3.png", "{method}", "direct", "{form}", "svg", "{of}", "paints",
 		"{run}", run.ID, "{class}", class.ID, "{canvas}", painting.ID, "photo/{hash}", "photo/"+painting.Canvas.Photo, "looks/{made}", "looks/"+looked.Came.Looked.Made, "{picture}", "mend-0", "{made}", printed.Came.Printed.Made, "{job}", job.ID, "{colours}", "4", "{view}", "photo").Replace
 	paints, grey := []string{"PW6", "PB29", "PY43"}, edit{"hex": "#888888"}

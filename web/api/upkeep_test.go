@@ -152,3 +152,22 @@ func TestTidyAndResize(t *testing.T) {
 		t.Errorf("it makes %q", tree.Zone)
 	}
 }
+
+// A lesson is printed before any class of it is planned; what was made of an earlier state is gone.
+func TestALessonIsPrinted(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	for _, kind := range []string{"script", "mixing", "palette", "checks"} {
+		j := s.does(edit{"kind": "print", "lesson": saved.ID, "from": 1, "print": edit{"kinds": []string{kind}, "paper": "letter", "units": "cm"}})
+		if j.Came == nil || j.Came.Printed == nil || j.Came.Printed.Pages < 1 {
+			t.Fatalf("%s: %+v", kind, j)
+		}
+		address := "/api/studios/room/lessons/" + saved.ID + "/handouts/" + j.Came.Printed.Made
+		if r := s.ask("GET", address, nil); r.StatusCode != 200 || !bytes.HasPrefix(r.body, []byte("%PDF")) {
+			t.Errorf("%s: %d", kind, r.StatusCode)
+		}
+		if r := s.ask("GET", strings.Replace(address, "/handouts/", "/handouts/0", 1)[:len(address)], nil); r.StatusCode != 404 && r.StatusCode != 422 {
+			t.Errorf("%s that was not made: %d", kind, r.StatusCode)
+		}
+	}
+}

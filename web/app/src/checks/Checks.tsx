@@ -5,7 +5,7 @@ import { useRehearsal } from '../api/queries'
 import { useEditing } from '../lib/editing'
 import { useFrame } from '../lib/frame'
 import { useMendAll } from '../lib/mending'
-import { Findings } from '../score/Findings'
+import { Findings, Reason } from '../score/Findings'
 import { Button } from '../ui/controls'
 import { Foot } from '../ui/Foot'
 import { LessonBar } from '../ui/LessonBar'
@@ -44,6 +44,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const mending = useMendAll(saved, editing.took)
   const rehearsal = useRehearsal(saved.hash, saved.id).data
   const [by, setBy] = useState<'kind' | 'step'>('kind')
+  const [meant, setMeant] = useState<string>()
   const [chosen, setChosen] = useState<string>()
   const [tried, setTried] = useState<{ edit: Edit; words: string; finding: Finding; hash: string }>()
   const [compared, setCompared] = useState<{ finding: Finding; hash: string }>()
@@ -117,6 +118,20 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
               <h2 className="font-serif text-base">
                 {name} <span className="text-sm text-quiet">{list.length}</span>
               </h2>
+              {list.length > 1 && name !== 'On purpose' && (
+                <div className="mb-1 print:hidden">
+                  {meant === name ? (
+                    <Reason
+                      accept={(reason) => {
+                        setMeant(undefined)
+                        editing.apply({ edit: 'all', edits: list.map((f) => ({ edit: 'accept', finding: { rule: f.rule, where: f.where, reason } })) })
+                      }}
+                    />
+                  ) : (
+                    <Button onClick={() => setMeant(name)}>All {list.length} are on purpose</Button>
+                  )}
+                </div>
+              )}
               {list.map((f) => (
                 <div key={key(f)} id={key(f)} className={chosen === key(f) ? 'outline-2 outline-ink' : ''}>
                   {by === 'kind' && f.steps[0] !== undefined && <StepName saved={saved} step={f.steps[0]} />}

@@ -62,7 +62,7 @@ export function Findings({ findings, apply, tryOut }: Props) {
 }
 
 function Mend({ finding, apply, tryOut }: Omit<Props, 'findings'> & { finding: Finding }) {
-  const [reason, setReason] = useState<string>()
+  const [reasoning, setReasoning] = useState(false)
   return (
     <div className="mt-1 flex flex-col items-start gap-1">
       {finding.remedies.map((r) => (
@@ -81,23 +81,31 @@ function Mend({ finding, apply, tryOut }: Omit<Props, 'findings'> & { finding: F
           )}
         </div>
       ))}
-      {reason === undefined ? (
-        <Button onClick={() => setReason('')}>It is on purpose</Button>
+      {!reasoning ? (
+        <Button onClick={() => setReasoning(true)}>It is on purpose</Button>
       ) : (
-        <form
-      noValidate
-          className="flex w-full gap-1"
-          onSubmit={(e) => {
-            e.preventDefault()
-            apply({ edit: 'accept', finding: { rule: finding.rule, where: finding.where, reason: reason.trim() } })
-          }}
-        >
-          <input aria-label="Why it is on purpose" value={reason} autoFocus maxLength={400} onChange={(e) => setReason(e.target.value)} placeholder="Why?" className="min-w-0 flex-1 rounded-sm border border-strong bg-raised px-2" />
-          <Button type="submit" disabled={reason.trim() === ''}>
-            Accept
-          </Button>
-        </form>
+        <Reason accept={(why) => apply({ edit: 'accept', finding: { rule: finding.rule, where: finding.where, reason: why } })} />
       )}
     </div>
+  )
+}
+
+/** Reason asks why something is on purpose. */
+export function Reason({ accept }: { accept: (reason: string) => void }) {
+  const [reason, setReason] = useState('')
+  return (
+    <form
+      noValidate
+      className="flex w-full gap-1"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (reason.trim() !== '') accept(reason.trim())
+      }}
+    >
+      <input aria-label="Why it is on purpose" value={reason} autoFocus maxLength={400} onChange={(e) => setReason(e.target.value)} placeholder="Why?" className="min-w-0 flex-1 rounded-sm border border-strong bg-raised px-2" />
+      <Button type="submit" disabled={reason.trim() === ''}>
+        Accept
+      </Button>
+    </form>
   )
 }

@@ -20,6 +20,7 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
   const over = lesson.minutes > lesson.session
   const [, go] = useLocation()
   const [naming, setNaming] = useState(false)
+  const [more, setMore] = useState(false)
   const copy = useCopyLesson()
   const place = usePlace()
   const rename = useRename()
@@ -66,9 +67,15 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
         <Button aria-label={`Rename ${lesson.title}`} onClick={() => setNaming(true)}>
           Rename
         </Button>
-        <Suspense fallback={<Button disabled>More</Button>}>
-          <CardMenu title={lesson.title} busy={place.isPending} put={put} />
-        </Suspense>
+        {more ? (
+          <Suspense fallback={<Button disabled>More</Button>}>
+            <CardMenu title={lesson.title} busy={place.isPending} put={put} />
+          </Suspense>
+        ) : (
+          <Button aria-label={`More for ${lesson.title}`} aria-haspopup="menu" onClick={() => setMore(true)}>
+            More
+          </Button>
+        )}
       </div>
       {error && <p role="alert">{error.message}</p>}
     </article>

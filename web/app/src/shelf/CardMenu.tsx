@@ -3,10 +3,10 @@ import { DropdownMenu } from 'radix-ui'
 import type { Place } from '../api/client'
 import { Button } from '../ui/controls'
 
-/** CardMenu is what is seldom done with a lesson on the shelf: each can be taken back. */
+/** CardMenu is what is seldom done with a lesson on the shelf: each can be taken back. It is fetched when it is opened. */
 export function CardMenu({ title, busy, put }: { title: string; busy: boolean; put: (to: Place) => void }) {
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger asChild>
         <Button aria-label={`More for ${title}`} disabled={busy}>
           More
