@@ -141,7 +141,7 @@ test('a class on four screens: it runs, a hand is answered, it gets late, the se
     await expect(lectern.getByRole('region', { name: 'Canvases' }).getByRole('listitem')).toContainText('look at it again')
     await lectern.getByRole('region', { name: 'Canvases' }).getByRole('link', { name: 'Canvases' }).click()
     const canvas = lectern.getByRole('article', { name: 'Terraces above Ondrel Water' }).filter({ hasText: 'Ana' })
-    await canvas.getByLabel('On which day').fill('2031-05-07')
+    await canvas.getByLabel('On which day', { exact: true }).fill('7 May 2031')
     await canvas.getByRole('button', { name: 'Write down' }).click()
     await expect(canvas.getByRole('list', { name: 'What was done' })).toContainText('7 May 2031: looked at')
     await clean(lectern, 'canvases')

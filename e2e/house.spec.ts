@@ -75,7 +75,7 @@ test('lengths are said as the studio measures, on every screen, and taken so', a
     await expect(page.getByRole('status')).toHaveText('Saved.')
     await openScore(page, id)
     await page.locator('[data-step=sky] button[aria-expanded=false]').click()
-    await expect(page.getByRole('button', { name: /^tool: 2 in flat/ })).toBeVisible()
+    await expect(page.getByRole('button', { name: /^tool: 1 15\/16 in flat/ })).toBeVisible()
     await page.goto(`${shelf()}/lessons/${id}/scene`)
     await page.getByRole('tab', { name: 'Canvas' }).click()
     await expect(page.getByText('This canvas is 15.75 × 11.81 in.')).toBeVisible()

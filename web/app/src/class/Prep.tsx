@@ -175,7 +175,7 @@ function Copy({ id, begins }: { id: string; begins: string }) {
       }}
     >
       <MomentField label="Day and time of the next one" value={day} set={setDay} />
-      <Button type="submit" disabled={copy.isPending || day === ''}>
+      <Button once type="submit" disabled={copy.isPending || day === ''}>
         Plan it
       </Button>
       <Button onClick={() => setDay(undefined)}>Leave it</Button>

@@ -127,6 +127,7 @@ function Add({ saved, apply, busy, say, placing, setPlacing, setSelected }: Scen
           at
           <LengthField label="Across" value={x} least={0} most={lesson.support.width} step={5} set={setX} />
           <Button
+            once
             disabled={busy || arrange.isPending}
             onClick={() =>
               arrange.mutate(
@@ -184,7 +185,7 @@ function NewPlane({ saved, apply, busy }: SceneProps) {
     >
       <input aria-label="Name of the new plane" placeholder="a new plane" value={name} maxLength={60} onChange={(e) => setName(e.target.value)} className={`${boxed} min-w-0 flex-1 px-2`} />
       at <FigureField label="Its distance, m" value={distance} least={0.5} most={200000} set={setDistance} className="w-20" /> m
-      <Button type="submit" disabled={busy || name.trim() === ''}>
+      <Button once type="submit" disabled={busy || name.trim() === ''}>
         Add plane
       </Button>
     </form>

@@ -61,7 +61,7 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
       </Link>
       <div className="mt-1 flex flex-wrap items-center gap-2">
         {failed && <Button onClick={again}>Try again</Button>}
-        <Button aria-label={`Copy ${lesson.title}`} disabled={copy.isPending} onClick={() => copy.mutate(lesson.id, { onSuccess: (made) => go(lessonAt(studio, made.id)) })}>
+        <Button once aria-label={`Copy ${lesson.title}`} disabled={copy.isPending} onClick={() => copy.mutate(lesson.id, { onSuccess: (made) => go(lessonAt(studio, made.id)) })}>
           Copy
         </Button>
         <Button aria-label={`Rename ${lesson.title}`} onClick={() => setNaming(true)}>

@@ -163,7 +163,7 @@ export function NewLessonForm({ studio, close }: { studio: string; close: () => 
               <Dialog.Close asChild>
                 <Button>Cancel</Button>
               </Dialog.Close>
-              <Button type="submit" disabled={begin.isPending}>
+              <Button once type="submit" disabled={begin.isPending}>
                 Begin
               </Button>
             </>

@@ -1,14 +1,25 @@
 import { Tooltip } from 'radix-ui'
 import { useEffect, useRef, useState, type ComponentProps, type ReactNode } from 'react'
 
-/** Button is a plain button with words; pressed shows a choice that is on. */
-export function Button({ pressed, className = '', ...rest }: ComponentProps<'button'> & { pressed?: boolean }) {
+type ButtonProps = ComponentProps<'button'> & {
+  /** Shows a choice that is on. */
+  pressed?: boolean
+  /** Makes something: a double click makes it once. */
+  once?: boolean
+}
+
+/** Button is a plain button with words. */
+export function Button({ pressed, once, onClick, className = '', ...rest }: ButtonProps) {
   const look = pressed ? 'border-ink bg-chosen font-semibold' : 'border-line bg-raised hover:border-strong'
   return (
     <button
       type="button"
       {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
       className={`min-h-7 rounded-sm border px-2 py-0.5 ${look} ${className}`}
+      onClick={(e) => {
+        if (once && e.detail > 1) e.preventDefault()
+        else onClick?.(e)
+      }}
       {...rest}
     />
   )
