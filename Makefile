@@ -27,7 +27,7 @@ test-deps: ## install what is missing to test
 
 # Sources that the binary is made of.
 go_files := $(shell find . -name node_modules -prune -o \( -name '*.go' -o -name '*.sql' -o -name '*.schema.json' \) -print) $(wildcard demo/*.json) go.mod go.sum
-web_files := $(shell find $(web)/src $(web)/public -type f) $(web)/index.html $(web)/join.html $(web)/vite.config.ts $(web)/vite.seat.config.ts $(web)/scripts/compress.mjs $(web)/package-lock.json
+web_files := $(shell find $(web)/src $(web)/public -type f) $(web)/index.html $(web)/join.html $(web)/vite.config.ts $(web)/vite.seat.config.ts $(web)/scripts/compress.mjs $(web)/package-lock.json $(wildcard docs/handbook/*.md) $(wildcard docs/screenshots/*.png)
 
 web: $(web)/dist/index.html
 $(web)/dist/index.html: $(web_files) | deps
