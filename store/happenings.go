@@ -105,7 +105,7 @@ type End struct {
 // most: of one lesson, or of all when none is named.
 func (r Room) Ended(ctx context.Context, lesson string, most int) (list []End, err error) {
 	err = r.s.db.SelectContext(ctx, &list, `select c.id, c.version, (select count(*) from happening h where h.class_id = c.id) as number from class c
-		where c.studio_id = $1 and ($2 = '' or c.lesson_id = $2)
+		where c.studio_id = $1 and c.deleted_at is null and ($2 = '' or c.lesson_id = $2)
 		and exists (select from happening h where h.class_id = c.id and h.body::jsonb ->> 'kind' = 'end') order by c.starts_at desc, c.id limit $3`, r.Studio, lesson, most)
 	return list, told(err)
 }
