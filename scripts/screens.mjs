@@ -126,6 +126,7 @@ const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', arg
 for (const [name, show] of Object.entries(views)) {
   if (only.length > 0 && !only.includes(name)) continue
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.addInitScript(() => localStorage.setItem('first minute', 'seen'))
   await show(page)
   await settled(page)
   await page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) })
