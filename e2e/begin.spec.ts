@@ -144,11 +144,10 @@ test('a lesson of one’s own: a quarry pond under rain, birches left, a footbri
   for (let left = await open.count(); left > 0; left = await open.count()) {
     await act.click((await many.count()) > 0 ? many.first() : open.first())
     await act.fill(page.getByLabel('Why it is on purpose'), 'A rainy day: what lies behind may be covered.')
-    const answer = page.waitForResponse((r) => r.url().endsWith('/edits'))
+    const judged = page.waitForResponse((r) => r.url().includes('/rehearsals/'))
     await act.key(page, 'Enter')
-    await answer
+    await judged
     await expect(says).toContainText('as being on purpose')
-    await page.waitForTimeout(500) // until what is left is asked for
     await settled()
     await expect.poll(() => open.count()).toBeLessThan(left)
   }

@@ -53,6 +53,12 @@ func TestTwoChangeOneLesson(t *testing.T) {
 	if took(again, "trees") != 9 {
 		t.Errorf("made again: trees %g", took(again, "trees"))
 	}
+	// What somebody else made of the same since is not taken back with it unasked.
+	theirs := read[api.Edited](t, s.ask("POST", edits, edit{"from": again.Revision, "edit": minutes("trees", 2)}), 200)
+	if r := s.ask("POST", edits, again.Undo); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("there: 2")) {
+		t.Errorf("taken back over somebody else's: %d %s", r.StatusCode, r.body)
+	}
+	again = theirs
 	// What does not go together is refused and nothing is saved.
 	read[api.Edited](t, s.ask("POST", edits, edit{"from": again.Revision, "edit": edit{"edit": "all", "edits": []edit{{"edit": "remove", "step": "lights"}, {"edit": "unmix", "mixture": "light", "paints": []string{}}}}}), 200)
 	if r := s.ask("POST", edits, edit{"from": again.Revision, "edit": edit{"edit": "replace", "what": "mixture", "from": "dark", "to": "light"}}); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("is no mixture")) && !bytes.Contains(r.body, []byte("light")) {

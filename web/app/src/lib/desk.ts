@@ -200,7 +200,8 @@ export class Desk {
       this.keep()
       return true
     }
-    if (this.own > ask.from) ask = { ...ask, seen: this.own }
+    // What is taken back gives way to what others made of the same since; a new edit knows what this tab did.
+    if (w.origin === 'new' && this.own > ask.from) ask = { ...ask, seen: this.own }
     try {
       const after = await changes(
         this.id,
