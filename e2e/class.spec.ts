@@ -1,23 +1,13 @@
 import { expect, type Browser, type Page } from '@playwright/test'
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { join } from 'node:path'
 
+import { another, at } from './another'
 import { clean } from './axe'
 import { studio, test } from './fixtures'
 import { newLesson } from './helpers'
 
-const root = join(import.meta.dirname, '..')
 const port = 8896
-const here = `http://127.0.0.1:${port}`
-
-/** serve starts a second server on the same database, which can be killed. */
-async function serve(): Promise<ChildProcess> {
-  const url = new URL(execFileSync(join(root, 'scripts/postgres.sh'), ['start'], { encoding: 'utf8' }).trim())
-  url.pathname = `/proxenos_e2e_${process.env.PROXENOS_E2E_PORT ?? '8897'}`
-  const server = spawn(join(root, 'bin/proxenos'), ['serve', '--listen', `127.0.0.1:${port}`], { env: { ...process.env, DATABASE_URL: url.href }, stdio: 'ignore' })
-  await expect.poll(async () => fetch(`${here}/api/health`).then((r) => r.ok, () => false)).toBe(true)
-  return server
-}
+const here = at(port)
+const serve = () => another(port)
 
 /** screen opens a page in a browser window of its own. */
 async function screen(browser: Browser, path: string, size = { width: 1280, height: 800 }): Promise<Page> {

@@ -49,7 +49,7 @@ func (r canvasRow) kept() (KeptCanvas, error) {
 // named.
 func (r Room) Canvases(ctx context.Context, class string) ([]KeptCanvas, error) {
 	var rows []canvasRow
-	err := r.s.db.SelectContext(ctx, &rows, `select `+canvasColumns+` from canvas where studio_id = $1 and ($2 = '' or class_id = $2) order by painted desc, made_at desc, id limit $3`, r.Studio, class, mostCanvases)
+	err := r.s.db.SelectContext(ctx, &rows, `select `+canvasColumns+` from canvas where studio_id = $1 and deleted_at is null and ($2 = '' or class_id = $2) order by painted desc, made_at desc, id limit $3`, r.Studio, class, mostCanvases)
 	if err != nil {
 		return nil, told(err)
 	}
@@ -120,9 +120,9 @@ func (r Room) PutCanvas(ctx context.Context, id string, from int, c canvas.Canva
 	return kept, err
 }
 
-// RemoveCanvas forgets a canvas.
-func (r Room) RemoveCanvas(ctx context.Context, id string) error {
-	done, err := r.s.db.ExecContext(ctx, `delete from canvas where studio_id = $1 and id = $2`, r.Studio, id)
+// DeleteCanvas throws a canvas out, or brings it back.
+func (r Room) DeleteCanvas(ctx context.Context, id string, deleted bool) error {
+	done, err := r.s.db.ExecContext(ctx, `update canvas set deleted_at = case when $3 then coalesce(deleted_at, now()) end where studio_id = $1 and id = $2`, r.Studio, id, deleted)
 	if err != nil {
 		return told(err)
 	}

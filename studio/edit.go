@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"proxenos/core/lesson"
@@ -15,7 +16,7 @@ import (
 type Editing struct {
 	From int            `json:"from" minimum:"1" maximum:"2147483647" doc:"the revision that the edit was made from"`
 	Edit lesson.AnyEdit `json:"edit"`
-	Seen int            `json:"seen,omitempty" minimum:"0" maximum:"2147483647" doc:"the revision up to which who edits knows what was changed: there the edit wins; from when left out"`
+	Own  []int          `json:"own,omitempty" maxItems:"2000" doc:"the revisions since that who edits made: there the edit wins, and nothing is told of them"`
 	Back bool           `json:"back,omitempty" doc:"the edit was made from that revision, and is taken back"`
 	Over bool           `json:"over,omitempty" doc:"the edit wins where somebody else changed the same"`
 }
@@ -92,35 +93,61 @@ func (r Room) save(ctx context.Context, id string, e Editing, before, mine *less
 	if err != nil {
 		return made, err
 	}
+	list, err := r.Kept.Revisions(ctx, id, e.From)
+	if err != nil {
+		return made, err
+	}
 	var clashes []lesson.Clash
-	if seen := max(e.Seen, e.From); seen < head {
-		if seen > e.From { // what the same one changed gives way
-			_, own, err := r.At(ctx, id, seen)
-			if err != nil {
-				return made, err
-			}
-			mine, _ = lesson.Merge(before, mine, own)
-			before = own
-		}
-		made.Lesson, clashes = lesson.Merge(before, mine, theirs)
-		list, err := r.Kept.Revisions(ctx, id, seen)
-		if err != nil {
-			return made, err
-		}
-		for _, one := range list {
-			made.Beside = append(made.Beside, one.Said)
-		}
-		if len(clashes) > 0 && !e.Over {
-			return made, &ClashError{head, clashes, list}
-		}
-	} else {
-		made.Lesson, _ = lesson.Merge(before, mine, theirs)
+	runs, others := byWhom(list, e.Own)
+	own, err := r.with(ctx, id, before, runs)
+	if err != nil {
+		return made, err
+	}
+	mine, _ = lesson.Merge(before, mine, own)
+	made.Lesson, clashes = lesson.Merge(own, mine, theirs)
+	for _, one := range others {
+		made.Beside = append(made.Beside, one.Said)
+	}
+	if len(clashes) > 0 && len(others) > 0 && !e.Over {
+		return made, &ClashError{head, clashes, others}
 	}
 	if err := lesson.Check(made.Lesson); err != nil {
 		return made, &ClashError{Head: head, Clashes: unsoundTogether(err)}
 	}
 	made.Revision, err = r.Kept.Save(ctx, id, head, made.Lesson, said)
 	return made, err
+}
+
+// byWhom tells the revisions that one made, as runs from first to last, from what others made.
+func byWhom(list []store.Revision, own []int) (runs [][2]int, others []store.Revision) {
+	for _, one := range list {
+		n := len(runs)
+		switch {
+		case !slices.Contains(own, one.Number):
+			others = append(others, one)
+		case n > 0 && runs[n-1][1] == one.Number-1:
+			runs[n-1][1] = one.Number
+		default:
+			runs = append(runs, [2]int{one.Number, one.Number})
+		}
+	}
+	return runs, others
+}
+
+// with is a lesson with what was changed in runs of revisions.
+func (r Room) with(ctx context.Context, id string, l *lesson.Lesson, runs [][2]int) (*lesson.Lesson, error) {
+	for _, run := range runs {
+		_, was, err := r.At(ctx, id, run[0]-1)
+		if err != nil {
+			return nil, err
+		}
+		_, is, err := r.At(ctx, id, run[1])
+		if err != nil {
+			return nil, err
+		}
+		l, _ = lesson.Merge(was, is, l)
+	}
+	return l, nil
 }
 
 // unsoundTogether says why two changes do not go together.

@@ -48,9 +48,12 @@ func (s *Server) canvasOperations(api huma.API) {
 	huma.Register(api, photograph, s.photographCanvas)
 	huma.Register(api, huma.Operation{OperationID: "canvasPhoto", Method: http.MethodGet, Path: "/api/studios/{studio}/canvases/{canvas}/photo/{hash}", Summary: "The photograph of a real picture",
 		Responses: map[string]*huma.Response{"200": {Description: "JPEG", Content: map[string]*huma.MediaType{"image/jpeg": {}}}}}, s.canvasPhoto)
-	huma.Register(api, huma.Operation{OperationID: "removeCanvas", Method: http.MethodDelete, Path: "/api/studios/{studio}/canvases/{canvas}", DefaultStatus: http.StatusNoContent, Summary: "Forget a real picture"},
-		func(ctx context.Context, in *CanvasPath) (*struct{}, error) {
-			return nil, s.refuse(s.In(in.Studio).Kept.RemoveCanvas(ctx, in.ID))
+	huma.Register(api, huma.Operation{OperationID: "throwCanvas", Method: http.MethodPut, Path: "/api/studios/{studio}/canvases/{canvas}/deleted", Summary: "Throw a real picture out, or bring it back"},
+		func(ctx context.Context, in *struct {
+			CanvasPath
+			Body Thrown
+		}) (*one[Thrown], error) {
+			return &one[Thrown]{in.Body}, s.refuse(s.In(in.Studio).Kept.DeleteCanvas(ctx, in.ID, in.Body.Deleted))
 		})
 	huma.Register(api, huma.Operation{OperationID: "dryingCalendar", Method: http.MethodGet, Path: "/api/studios/{studio}/drying", Responses: calendarReply, Summary: "What is ahead of the real pictures, as iCalendar"}, s.dryingCalendar)
 }

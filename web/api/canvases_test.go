@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -54,10 +55,14 @@ func TestACanvasHasItsDays(t *testing.T) {
 	if r := s.ask("PUT", all+"/"+ana.ID, edit{"from": 3, "canvas": c}); r.StatusCode != 422 {
 		t.Errorf("a day long ago: %d", r.StatusCode)
 	}
-	if r := s.ask("DELETE", all+"/"+own.ID, nil); r.StatusCode != 204 {
-		t.Errorf("it is forgotten: %d", r.StatusCode)
+	for _, out := range []bool{true, true, false} {
+		read[api.Thrown](t, s.ask("PUT", all+"/"+own.ID+"/deleted", edit{"deleted": out}), 200)
+		list := read[[]api.OnWall](t, s.ask("GET", all, nil), 200)
+		if here := slices.ContainsFunc(list, func(c api.OnWall) bool { return c.ID == own.ID }); here == out {
+			t.Errorf("thrown out %v: here %v", out, here)
+		}
 	}
-	if r := s.ask("DELETE", all+"/"+own.ID, nil); r.StatusCode != 404 {
-		t.Errorf("twice: %d", r.StatusCode)
+	if r := s.ask("PUT", all+"/nobody/deleted", edit{"deleted": true}); r.StatusCode != 404 {
+		t.Errorf("one that there is not: %d", r.StatusCode)
 	}
 }

@@ -17,7 +17,7 @@ type Placed struct {
 	Place store.Place `json:"place" enum:"shelf,away,template,deleted" doc:"on the shelf, put away, among the studio's own beginnings, or thrown out"`
 }
 
-// Thrown says whether a class is thrown out.
+// Thrown says whether a class or a real picture is thrown out.
 type Thrown struct {
 	Deleted bool `json:"deleted"`
 }

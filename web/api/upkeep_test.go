@@ -37,7 +37,7 @@ func TestTwoChangeOneLesson(t *testing.T) {
 		t.Errorf("%+v", no)
 	}
 	// Who knows what was changed has seen it; and who insists may.
-	if own := read[api.Edited](t, s.ask("POST", edits, edit{"from": 1, "seen": 3, "edit": minutes("ridge", 4)}), 200); took(own, "ridge") != 4 || took(own, "sky") != 8 || len(own.Beside) != 0 {
+	if own := read[api.Edited](t, s.ask("POST", edits, edit{"from": 1, "own": []int{2, 3}, "edit": minutes("ridge", 4)}), 200); took(own, "ridge") != 4 || took(own, "sky") != 8 || len(own.Beside) != 0 {
 		t.Errorf("ridge %g, sky %g, %q", took(own, "ridge"), took(own, "sky"), own.Beside)
 	}
 	if over := read[api.Edited](t, s.ask("POST", edits, edit{"from": 1, "over": true, "edit": minutes("ridge", 6)}), 200); took(over, "ridge") != 6 || took(over, "sky") != 8 {
@@ -45,6 +45,7 @@ func TestTwoChangeOneLesson(t *testing.T) {
 	}
 	// A merged edit is taken back alone.
 	words := read[api.Edited](t, s.ask("POST", edits, edit{"from": 1, "edit": minutes("trees", 9)}), 200)
+	words.Undo.Own = []int{words.Revision} // which is in it already, and is not put in twice
 	back := read[api.Edited](t, s.ask("POST", edits, words.Undo), 200)
 	if took(back, "trees") != saved.Lesson.Steps[2].Minutes || took(back, "ridge") != 6 || took(back, "sky") != 8 {
 		t.Errorf("trees %g, ridge %g, sky %g", took(back, "trees"), took(back, "ridge"), took(back, "sky"))
@@ -58,7 +59,24 @@ func TestTwoChangeOneLesson(t *testing.T) {
 	if r := s.ask("POST", edits, again.Undo); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("there: 2")) {
 		t.Errorf("taken back over somebody else's: %d %s", r.StatusCode, r.body)
 	}
-	again = theirs
+	// Taking back two of one's own says nothing of the first; what others did between stays and is told.
+	long := read[api.Edited](t, s.ask("POST", edits, edit{"from": theirs.Revision, "edit": minutes("sky", 11)}), 200)
+	beside := read[api.Edited](t, s.ask("POST", edits, edit{"from": long.Revision, "edit": minutes("ridge", 7)}), 200)
+	longer := read[api.Edited](t, s.ask("POST", edits, edit{"from": beside.Revision, "edit": minutes("sky", 12)}), 200)
+	taken := func(undo studio.Editing, own ...int) api.Edited {
+		undo.Own = own
+		return read[api.Edited](t, s.ask("POST", edits, undo), 200)
+	}
+	first := taken(longer.Undo)
+	second := taken(long.Undo, longer.Revision, first.Revision)
+	if took(first, "sky") != 11 || len(first.Beside) != 0 || took(second, "sky") != 8 || took(second, "ridge") != 7 || len(second.Beside) != 1 || !strings.Contains(second.Beside[0], "step 2") {
+		t.Errorf("sky %g then %g, ridge %g, beside %q then %q", took(first, "sky"), took(second, "sky"), took(second, "ridge"), first.Beside, second.Beside)
+	}
+	// An edit that waited knows what its tab did, and not what others did meanwhile.
+	if r := s.ask("POST", edits, edit{"from": theirs.Revision, "own": []int{long.Revision, longer.Revision, first.Revision, second.Revision}, "edit": minutes("ridge", 9)}); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("there: 7")) {
+		t.Errorf("over somebody else's: %d %s", r.StatusCode, r.body)
+	}
+	again = second
 	// What does not go together is refused and nothing is saved.
 	read[api.Edited](t, s.ask("POST", edits, edit{"from": again.Revision, "edit": edit{"edit": "all", "edits": []edit{{"edit": "remove", "step": "lights"}, {"edit": "unmix", "mixture": "light", "paints": []string{}}}}}), 200)
 	if r := s.ask("POST", edits, edit{"from": again.Revision, "edit": edit{"edit": "replace", "what": "mixture", "from": "dark", "to": "light"}}); r.StatusCode != 409 || !bytes.Contains(r.body, []byte("is no mixture")) && !bytes.Contains(r.body, []byte("light")) {

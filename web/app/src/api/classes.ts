@@ -1,8 +1,9 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 
-import { api, Refusal, unwrap, type Class, type Cupboard, type OnDay, type Prepared, type Stores } from './client'
+import { api, unwrap, type Class, type Cupboard, type OnDay, type Prepared, type Stores } from './client'
 import { streamOf } from './news'
+import { useKept } from '../lib/kept'
 import { useStudio } from '../lib/studio'
 
 /** zone is the time zone of whoever plans: classes are planned by the clock on the wall. */
@@ -100,43 +101,23 @@ export interface Planned {
   begins: string
 }
 
-/** keptBack lets a change wait while the server does not answer, and sends it when it is back. */
-const keptBack = { retry: (_: number, error: Error) => error instanceof Refusal && error.passes, retryDelay: 1500 }
-
 /** useKeeping keeps changes of a class one after the other, and takes back those that were kept. */
 export function useKeeping(id: string) {
   const studio = useStudio()
   const client = useQueryClient()
-  const [past, setPast] = useState<Planned[]>([])
-  const [future, setFuture] = useState<Planned[]>([])
-  const keep = useMutation({
-    scope: { id: `class ${id}` },
-    ...keptBack,
-    mutationFn: async ({ change }: { change: (now: Planned) => Planned; way: 'new' | 'back' | 'again' }) => {
-      const now = client.getQueryData<OnDay>(['class', id])
-      if (!now) throw new Error('The class is not here yet.')
-      const was = planned(now)
-      return { was, after: await unwrap(api.PUT('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } }, body: { from: now.version, ...change(was) } })) }
+  const day = () => client.getQueryData<OnDay>(['class', id])
+  return useKept<Planned>({
+    name: `class ${id}`,
+    now: () => {
+      const now = day()
+      return now && planned(now)
     },
-    onSuccess: ({ was, after }, { way }) => {
-      client.setQueryData(['class', id], after)
-      setPast((list) => (way === 'back' ? list.slice(0, -1) : [...list, was]))
-      setFuture((list) => (way === 'new' ? [] : way === 'back' ? [...list, was] : list.slice(0, -1)))
+    keep: async (next) => {
+      const body = { from: day()?.version ?? 0, ...next }
+      client.setQueryData(['class', id], await unwrap(api.PUT('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } }, body })))
     },
-    onError: () => client.invalidateQueries({ queryKey: ['class', id] }),
+    lost: () => client.invalidateQueries({ queryKey: ['class', id] }),
   })
-  const step = (to: Planned | undefined, way: 'back' | 'again') => () => {
-    if (to && !keep.isPending) keep.mutate({ change: () => to, way })
-  }
-  return {
-    change: (change: (now: Planned) => Planned) => keep.mutate({ change, way: 'new' }),
-    undo: step(past.at(-1), 'back'),
-    redo: step(future.at(-1), 'again'),
-    canUndo: past.length > 0,
-    canRedo: future.length > 0,
-    busy: keep.isPending,
-    problem: keep.error?.message,
-  }
 }
 
 const planned = (day: OnDay): Planned => ({ class: day.class, revision: day.revision, begins: day.begins })
@@ -198,26 +179,28 @@ export function useGoods() {
   return useQuery({ queryKey: ['goods'], queryFn: () => unwrap(api.GET('/api/goods')), staleTime: Infinity })
 }
 
-/** useKeepStores keeps what the studio has, or what a table says. */
+/** useKeepStores changes what the studio has, or takes in what a table says; both can be taken back. */
 export function useKeepStores() {
   const studio = useStudio()
   const client = useQueryClient()
-  return useMutation({
-    scope: { id: `stores ${studio}` },
-    ...keptBack,
-    mutationFn: (change: ((now: Cupboard) => Cupboard) | File) => {
-      const now = client.getQueryData<Stores>(['stores', studio])
-      if (!now) throw new Error('The cupboard is not here yet.')
-      if (change instanceof File) {
-        const params = { path: { studio }, query: { from: now.version } }
-        return unwrap(api.POST('/api/studios/{studio}/cupboard.csv', { params, body: '', bodySerializer: () => change, headers: { 'Content-Type': 'text/csv' } }))
-      }
-      return unwrap(api.PUT('/api/studios/{studio}/cupboard', { params: { path: { studio } }, body: { from: now.version, cupboard: change(now.cupboard) } }))
-    },
-    onSuccess: (after) => {
-      client.setQueryData(['stores', studio], after)
-      void client.invalidateQueries({ predicate: ({ queryKey: [what] }) => what === 'stocked' || what === 'rehearsal' })
-    },
-    onError: () => client.invalidateQueries({ queryKey: ['stores', studio] }),
+  const stores = () => client.getQueryData<Stores>(['stores', studio])
+  const from = () => stores()?.version ?? 0
+  const took = (after: Stores) => {
+    client.setQueryData(['stores', studio], after)
+    void client.invalidateQueries({ predicate: ({ queryKey: [what] }) => what === 'stocked' || what === 'rehearsal' })
+  }
+  const kept = useKept<Cupboard>({
+    name: `stores ${studio}`,
+    now: () => stores()?.cupboard,
+    keep: async (cupboard) => took(await unwrap(api.PUT('/api/studios/{studio}/cupboard', { params: { path: { studio } }, body: { from: from(), cupboard } }))),
+    lost: () => client.invalidateQueries({ queryKey: ['stores', studio] }),
   })
+  return {
+    ...kept,
+    takeIn: (table: File) =>
+      kept.take(async () => {
+        const params = { path: { studio }, query: { from: from() } }
+        took(await unwrap(api.POST('/api/studios/{studio}/cupboard.csv', { params, body: '', bodySerializer: () => table, headers: { 'Content-Type': 'text/csv' } })))
+      }),
+  }
 }

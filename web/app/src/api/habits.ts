@@ -1,6 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 
+import { useKept } from '../lib/kept'
 import { useStudio } from '../lib/studio'
 import { measureIn, unit } from '../lib/units'
 import { useSignal } from '../lib/signal'
@@ -26,16 +27,19 @@ export function useHabits() {
   return habits
 }
 
-/** useKeepHabits keeps them. */
+/** useKeepHabits changes them; what was changed can be taken back. */
 export function useKeepHabits() {
   const studio = useStudio()
   const client = useQueryClient()
-  return useMutation({
-    mutationFn: (body: Habits) => unwrap(api.PUT('/api/studios/{studio}/habits', { params: { path: { studio } }, body })),
-    onSuccess: (after) => {
-      client.setQueryData(['habits', studio], after)
+  const habits = ['habits', studio]
+  return useKept<Habits>({
+    name: `habits ${studio}`,
+    now: () => client.getQueryData<Habits>(habits),
+    keep: async (body) => {
+      client.setQueryData(habits, await unwrap(api.PUT('/api/studios/{studio}/habits', { params: { path: { studio } }, body })))
       void client.invalidateQueries({ queryKey: ['studios'] })
     },
+    lost: () => client.invalidateQueries({ queryKey: habits }),
   })
 }
 

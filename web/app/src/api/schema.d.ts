@@ -460,8 +460,24 @@ export interface paths {
         /** Keep a real picture as it is now */
         put: operations["putCanvas"];
         post?: never;
-        /** Forget a real picture */
-        delete: operations["removeCanvas"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studios/{studio}/canvases/{canvas}/deleted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Throw a real picture out, or bring it back */
+        put: operations["throwCanvas"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -3024,11 +3040,8 @@ export interface components {
             from: number;
             /** @description the edit wins where somebody else changed the same */
             over?: boolean;
-            /**
-             * Format: int64
-             * @description the revision up to which who edits knows what was changed: there the edit wins; from when left out
-             */
-            seen?: number;
+            /** @description the revisions since that who edits made: there the edit wins, and nothing is told of them */
+            own?: number[];
         };
         Entry: {
             /** Format: double */
@@ -7602,7 +7615,7 @@ export interface operations {
             };
         };
     };
-    removeCanvas: {
+    throwCanvas: {
         parameters: {
             query?: never;
             header?: never;
@@ -7612,14 +7625,20 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Thrown"];
+            };
+        };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Thrown"];
+                };
             };
             /** @description Error */
             default: {

@@ -85,11 +85,11 @@ function OwnTube({ lesson, paint, apply, busy }: { lesson: Lesson; paint: string
         </Button>
       )}
       {here && !same && (
-        <Button disabled={keep.isPending} onClick={() => keep.mutate((now) => ({ ...now, paints: now.paints.map((p) => (p.paint === paint ? { ...p, measured: here } : p)) }))}>
+        <Button disabled={keep.busy} onClick={() => keep.change((now) => ({ ...now, paints: now.paints.map((p) => (p.paint === paint ? { ...p, measured: here } : p)) }))}>
           Keep these curves with the tube in the cupboard
         </Button>
       )}
-      {keep.error && <span role="alert">{keep.error.message}</span>}
+      {keep.problem && <span role="alert">{keep.problem}</span>}
     </p>
   )
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'wouter'
 
-import type { useHandling } from '../api/canvases'
+import type { useWall } from '../api/canvases'
 import type { Canvas, OnWall } from '../api/client'
 import { inWords } from '../lib/days'
 import { classAt, lookAt, ofStudio, useStudio } from '../lib/studio'
@@ -21,15 +21,14 @@ const deeds: { deed: Deed; name: string }[] = [
   { deed: 'varnished', name: 'varnished' },
 ]
 
-
 /** CanvasCard is one real picture: what is ahead of it, and what was done. */
-export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<typeof useHandling> }) {
+export function CanvasCard({ on, wall }: { on: OnWall; wall: ReturnType<typeof useWall> }) {
   const studio = useStudio()
   const c = on.canvas
   const [deed, setDeed] = useState<Deed>('looked')
   const [day, setDay] = useState(() => new Intl.DateTimeFormat('en-CA').format(new Date()))
   const [note, setNote] = useState('')
-  const keep = (canvas: Canvas) => handling.mutate({ keep: on, canvas })
+  const keep = (fields: (was: Canvas) => Partial<Canvas>) => wall.keep(on.id, (was) => ({ ...was, ...fields(was) }))
   return (
     <article aria-label={c.title} className="flex gap-4 border border-line bg-sheet p-3">
       <div className="flex w-40 shrink-0 flex-col gap-2">
@@ -37,7 +36,7 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
         <Link href={lookAt(studio, on.id)} className="underline underline-offset-2">
           {c.looks?.length ? 'Look again' : 'Look at it'}
         </Link>
-        <FileField label="Photograph" accept="image/jpeg,image/png" disabled={handling.isPending} take={(file) => handling.mutate({ photograph: on, file })} />
+        <FileField label="Photograph" accept="image/jpeg,image/png" disabled={wall.busy} take={(file) => wall.photograph(on.id, file)} />
       </div>
       <div className="flex min-w-0 flex-1 flex-col gap-2">
         <h2 className="font-serif text-lg leading-tight">
@@ -55,7 +54,7 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
               </Link>
             </>
           )}
-          {c.thick > 0 && `; ${figure(c.thick, 0)} µm where it is thick`}. It dries at <FigureField lazy label="°C where it dries" value={c.temperature} least={1} most={45} set={(temperature) => keep({ ...c, temperature })} className="w-12" /> °C.
+          {c.thick > 0 && `; ${figure(c.thick, 0)} µm where it is thick`}. It dries at <FigureField lazy label="°C where it dries" value={c.temperature} least={1} most={45} set={(temperature) => keep(() => ({ temperature }))} className="w-12" /> °C.
         </p>
         <ul aria-label="What is ahead">
           {on.forecast.map((d) => (
@@ -73,7 +72,7 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
                   {inWords(d.on)}: {deeds.find((x) => x.deed === d.deed)?.name}
                   {d.note && <span className="text-quiet">, {d.note}</span>}
                 </span>
-                <Button aria-label={`Take out: ${inWords(d.on)}`} disabled={handling.isPending} onClick={() => keep({ ...c, days: c.days.filter((_, k) => k !== i) })}>
+                <Button aria-label={`Take out: ${inWords(d.on)}`} disabled={wall.busy} onClick={() => keep((was) => ({ days: was.days.filter((x) => JSON.stringify(x) !== JSON.stringify(d)) }))}>
                   Take out
                 </Button>
               </li>
@@ -85,7 +84,7 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
           className="flex flex-wrap items-center gap-2"
           onSubmit={(e) => {
             e.preventDefault()
-            keep({ ...c, days: [...c.days, { on: day, deed, ...(note && { note }) }] })
+            keep((was) => ({ days: [...was.days, { on: day, deed, ...(note && { note }) }] }))
             setNote('')
           }}
         >
@@ -98,12 +97,12 @@ export function CanvasCard({ on, handling }: { on: OnWall; handling: ReturnType<
           </Choose>
           <DateField label="On which day" value={day} set={setDay} />
           <input aria-label="Note" placeholder="note" className={`${boxed} min-w-0 flex-1`} value={note} maxLength={400} onChange={(e) => setNote(e.target.value)} />
-          <Button type="submit" disabled={handling.isPending}>
+          <Button type="submit" disabled={wall.busy}>
             Write down
           </Button>
         </form>
-        <Button className="self-start" disabled={handling.isPending} onClick={() => handling.mutate({ remove: on })}>
-          Forget it
+        <Button className="self-start" disabled={wall.busy} onClick={() => wall.forget(on.id)}>
+          Throw it out
         </Button>
       </div>
     </article>

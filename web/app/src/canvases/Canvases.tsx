@@ -1,7 +1,8 @@
 import { useState, type SyntheticEvent } from 'react'
 
-import { useCanvases, useHandling } from '../api/canvases'
+import { useCanvases, useWall } from '../api/canvases'
 import { useShelf } from '../api/queries'
+import { backOf } from '../lib/kept'
 import { ofStudio, useStudio } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
 import { Choose } from '../ui/Choose'
@@ -13,25 +14,25 @@ import { DateField } from '../ui/DateField'
 export function Canvases() {
   const studio = useStudio()
   const list = useCanvases()
-  const handling = useHandling()
+  const wall = useWall()
   return (
     <div className="room">
-      <Bar place={<h1 className="font-serif text-lg">Canvases</h1>} at="Canvases" rooms={roomsOf(studio)} />
+      <Bar place={<h1 className="font-serif text-lg">Canvases</h1>} at="Canvases" rooms={roomsOf(studio)} back={backOf(wall, 'the pictures')} />
       <main className="min-h-0 min-w-0 px-4 py-4 sm:px-6 wide:overflow-y-auto">
-        <Add busy={handling.isPending} add={(add) => handling.mutate({ add })} />
+        <Add busy={wall.busy} add={wall.add} />
         {list.error && <p role="alert">{list.error.message}</p>}
         {list.data?.length === 0 && <p className="mt-4 max-w-2xl text-quiet">No picture is kept yet. Each has its days here: when to look at it again, when it is dry to the touch and may be corrected, framed, varnished. The days follow from the paint that its lesson lays.</p>}
         <ul className="mt-4 grid grid-cols-1 gap-4 lg:grid-cols-2">
           {list.data?.map((c) => (
             <li key={c.id}>
-              <CanvasCard on={c} handling={handling} />
+              <CanvasCard on={c} wall={wall} />
             </li>
           ))}
         </ul>
       </main>
       <footer className="flex min-h-8 items-center gap-4 border-t border-line px-4 py-1">
         <p role="status" className="flex-1">
-          {handling.error ? `Not kept. ${handling.error.message}` : 'The days are working figures: the touch decides, and what the makers of mediums and varnishes say.'}
+          {wall.problem ? `Not kept. ${wall.problem}` : wall.busy ? 'Saving' : 'The days are working figures: the touch decides, and what the makers of mediums and varnishes say.'}
         </p>
         <a className="underline underline-offset-2" href={ofStudio(studio, 'drying')} download>
           Calendar

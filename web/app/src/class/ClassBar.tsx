@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { useKeeping } from '../api/classes'
 import type { OnDay } from '../api/client'
 import { roomsOfClass, useStudio } from '../lib/studio'
+import { backOf } from '../lib/kept'
 import { Bar } from '../ui/Bar'
 import type { KeyList } from '../ui/Help'
 import { TextField } from '../ui/TextField'
@@ -30,7 +31,7 @@ export function ClassBar({ day, at, keys, below }: { day: OnDay; at: 'Teach' | '
       at={at}
       of={day.class.title}
       rooms={roomsOfClass(studio, day.id)}
-      back={{ undo: keeping.undo, redo: keeping.redo, last: keeping.canUndo ? 'the last change of the class' : undefined, next: keeping.canRedo ? 'the change that was taken back' : undefined }}
+      back={backOf(keeping, 'the class')}
       {...(keys ? { keys } : {})}
       below={below}
     />

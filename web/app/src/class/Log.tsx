@@ -3,7 +3,7 @@ import { Link } from 'wouter'
 
 import { useClass, usePrep } from '../api/classes'
 import type { ClassLog, OnDay } from '../api/client'
-import { useCanvases, useHandling } from '../api/canvases'
+import { useCanvases, useAddCanvas } from '../api/canvases'
 import { useLesson } from '../api/queries'
 import { useLog, useTroubles } from '../api/teaching'
 import { TrialView } from '../checks/TrialView'
@@ -122,7 +122,7 @@ function Book({ day, log }: { day: OnDay; log: ClassLog }) {
 function Painted({ day, names }: { day: OnDay; names: string[] }) {
   const studio = useStudio()
   const list = useCanvases(day.id)
-  const handling = useHandling()
+  const add = useAddCanvas()
   const kept = new Set(list.data?.map((c) => c.canvas.by))
   return (
     <>
@@ -144,12 +144,12 @@ function Painted({ day, names }: { day: OnDay; names: string[] }) {
           .filter((n) => !kept.has(n))
           .slice(0, 12)
           .map((n) => (
-            <Button key={n} disabled={handling.isPending} onClick={() => handling.mutate({ add: { class: day.id, ...(n && { by: n }) } })}>
+            <Button key={n} disabled={add.isPending} onClick={() => add.mutate({ class: day.id, ...(n && { by: n }) })}>
               {n || 'the demonstration'}
             </Button>
           ))}
       </p>
-      {handling.error && <p role="alert">{handling.error.message}</p>}
+      {add.error && <p role="alert">{add.error.message}</p>}
       <p className="text-quiet">
         Their days, dates and photographs are under{' '}
         <Link className="underline underline-offset-2" href={canvasesAt(studio)}>

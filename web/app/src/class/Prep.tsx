@@ -7,6 +7,7 @@ import type { OnDay, Prep as Prepared } from '../api/client'
 import { usePrinting, type Printing } from '../api/handouts'
 import { useFrame } from '../lib/frame'
 import { classAt, lessonAt, ofStudio, roomsOfClass, useStudio } from '../lib/studio'
+import { backOf } from '../lib/kept'
 import { Bar } from '../ui/Bar'
 import { Button, FigureField } from '../ui/controls'
 import { SheetList } from '../ui/SheetList'
@@ -64,7 +65,7 @@ function Room({ day }: { day: OnDay }) {
         of={day.class.title}
         below={<Who day={day} change={change} />}
         rooms={roomsOfClass(studio, day.id)}
-        back={{ undo: keeping.undo, redo: keeping.redo, last: keeping.canUndo ? 'the last change of the class' : undefined, next: keeping.canRedo ? 'the change that was taken back' : undefined }}
+        back={backOf(keeping, 'the class')}
       >
         <span role="status" className="min-w-14 text-quiet">
           {keeping.busy ? 'Saving' : 'Saved'}
@@ -131,7 +132,7 @@ function Who({ day, change }: { day: OnDay; change: SheetProps['change'] }) {
   const people = (key: 'first' | 'some' | 'experienced') => (n: number) => change((now) => ({ ...now, class: { ...now.class, people: { ...now.class.people, [key]: Math.round(n) } } }))
   return (
     <section aria-label="People and day" className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-sheet px-4 py-2 print:hidden">
-      <MomentField label="Day and time" value={day.begins} set={(begins) => change((now) => ({ ...now, begins }))} />
+      <MomentField label="Day and time" value={day.begins} set={(moved) => change((now) => ({ ...now, begins: moved(now.begins) }))} />
       <label className="flex items-center gap-1">
         <FigureField lazy label="Minutes there are" value={c.minutes} least={10} most={720} step={5} set={(minutes) => change((now) => ({ ...now, class: { ...now.class, minutes } }))} /> min
       </label>
@@ -174,7 +175,7 @@ function Copy({ id, begins }: { id: string; begins: string }) {
         copy.mutate(day, { onSuccess: (made) => go(classAt(studio, made.id)) })
       }}
     >
-      <MomentField label="Day and time of the next one" value={day} set={setDay} />
+      <MomentField label="Day and time of the next one" value={day} set={(change) => setDay((was) => change(was ?? begins))} />
       <Button once type="submit" disabled={copy.isPending || day === ''}>
         Plan it
       </Button>

@@ -1,10 +1,11 @@
 import { Tabs } from 'radix-ui'
-import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react'
+import { useMemo, type KeyboardEvent, type ReactNode } from 'react'
 
 import { useCatalogue } from '../api/bench'
 import { useGoods, useKeepStores, useStores } from '../api/classes'
 import type { Cupboard as Kept, Good, GoodInfo, Pack, Tube, Vocabulary } from '../api/client'
 import { useVocabulary } from '../api/queries'
+import { backOf } from '../lib/kept'
 import { ofStudio, useStudio } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
 import { Choose } from '../ui/Choose'
@@ -26,21 +27,6 @@ export function Cupboard() {
   const goods = useGoods().data
   const vocabulary = useVocabulary().data
   const cupboard = stores.data?.cupboard
-  const [past, setPast] = useState<Kept[]>([])
-  const [future, setFuture] = useState<Kept[]>([])
-  const change = (next: Change) => {
-    if (cupboard) setPast([...past, cupboard])
-    setFuture([])
-    keep.mutate(next)
-  }
-  /** step takes the last change back, or makes it again. */
-  const step = (way: 'back' | 'again') => {
-    const to = (way === 'back' ? past : future).at(-1)
-    if (!to || !cupboard) return
-    setPast(way === 'back' ? past.slice(0, -1) : [...past, cupboard])
-    setFuture(way === 'back' ? [...future, cupboard] : future.slice(0, -1))
-    keep.mutate(() => to)
-  }
   return (
     <div className="room print:block print:h-auto">
       <Bar
@@ -48,7 +34,7 @@ export function Cupboard() {
         at="Cupboard"
         rooms={roomsOf(studio)}
         keys={[['Enter', 'to the next count']]}
-        back={{ last: past.at(-1) && 'the last change of the cupboard', next: future.at(-1) && 'the change that was taken back', undo: () => step('back'), redo: () => step('again') }}
+        back={backOf(keep, 'the cupboard')}
       >
         <a className="underline underline-offset-2" href={ofStudio(studio, 'cupboard.csv')} download>
           Take it away as a table
@@ -57,19 +43,16 @@ export function Cupboard() {
       <main className="min-h-0 min-w-0 px-4 py-4 sm:px-6 wide:overflow-y-auto">
         {stores.error && <p role="alert">{stores.error.message}</p>}
         {cupboard && tubes && goods && vocabulary ? (
-          <Shelves cupboard={cupboard} tubes={tubes} goods={goods} vocabulary={vocabulary} keep={change} />
+          <Shelves cupboard={cupboard} tubes={tubes} goods={goods} vocabulary={vocabulary} keep={keep.change} />
         ) : (
           !stores.error && <p role="status">Opening the cupboard.</p>
         )}
       </main>
       <footer className="flex min-h-8 items-center gap-6 border-t border-line px-4 py-1 print:hidden">
         <p role="status" className="flex-1">
-          {keep.error ? `Not changed. ${keep.error.message}` : keep.isPending ? 'Saving.' : 'Every change saves by itself. Enter goes to the next count.'}
+          {keep.problem ? `Not changed. ${keep.problem}` : keep.busy ? 'Saving.' : 'Every change saves by itself. Enter goes to the next count.'}
         </p>
-        <FileField label="Take a table in" accept=".csv,text/csv" disabled={keep.isPending} take={(file) => {
-            if (cupboard) setPast([...past, cupboard])
-            keep.mutate(file)
-          }} />
+        <FileField label="Take a table in" accept=".csv,text/csv" disabled={keep.busy} take={keep.takeIn} />
       </footer>
     </div>
   )

@@ -80,7 +80,7 @@ export class Desk {
   private sending = false
   private silence = 0 // how often there was no answer
   private timer: number | undefined
-  private own = 0 // the newest revision that was made here
+  private own: number[] // the newest revisions that were made here
   private problem: string | undefined
   private clash: Refusal | undefined
   private refused: Editing | undefined // what clashed
@@ -89,6 +89,7 @@ export class Desk {
     this.studio = studio
     this.id = id
     this.past = read(sessionStorage, `history ${id}`, { undo: [], redo: [] })
+    this.own = read<number[]>(sessionStorage, `own ${id}`, [])
     this.takeOver()
     this.saving = new Signal(this.now())
     this.born = true
@@ -132,7 +133,7 @@ export class Desk {
 
   /** took remembers an edit that was made elsewhere: by a job. */
   took(ask: Editing, said: string) {
-    this.own = Math.max(this.own, ask.from)
+    this.made(ask.from)
     this.remember('new', { ask, said })
   }
 
@@ -200,8 +201,9 @@ export class Desk {
       this.keep()
       return true
     }
-    // What is taken back gives way to what others made of the same since; a new edit knows what this tab did.
-    if (w.origin === 'new' && this.own > ask.from) ask = { ...ask, seen: this.own }
+    // It gives way to what others made of the same since, not to what this tab did.
+    const { from } = ask
+    ask = { ...ask, own: this.own.filter((revision) => revision > from) }
     try {
       const after = await changes(
         this.id,
@@ -209,7 +211,7 @@ export class Desk {
       )
       this.silence = 0
       this.waiting.shift()
-      this.own = after.revision
+      this.made(after.revision)
       cache.setQueryData<Saved>(['lesson', this.id], after)
       this.remember(w.origin, { ask: after.undo, said: after.said })
       this.keep()
@@ -230,6 +232,12 @@ export class Desk {
       this.problem = error instanceof Error ? error.message : String(error)
       return true
     }
+  }
+
+  /** made knows a revision again as one of this tab's. */
+  private made(revision: number) {
+    this.own = [...this.own, revision].slice(-5 * most)
+    sessionStorage.setItem(`own ${this.id}`, JSON.stringify(this.own))
   }
 
   private remember(origin: Origin, entry: Entry) {

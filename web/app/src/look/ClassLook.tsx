@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'wouter'
 
-import { useCanvases, useHandling } from '../api/canvases'
+import { useCanvases, useAddCanvas } from '../api/canvases'
 import { useClass } from '../api/classes'
 import { ClassBar } from '../class/ClassBar'
 import { lookAt, ofStudio, useStudio } from '../lib/studio'
@@ -13,7 +13,7 @@ export function ClassLook({ id }: { id: string }) {
   const studio = useStudio()
   const day = useClass(id)
   const list = useCanvases(id)
-  const handling = useHandling()
+  const add = useAddCanvas()
   const [by, setBy] = useState('')
   if (!day.data) return <Opening what="the pictures of the class" error={day.error} again={() => void day.refetch()} />
   return (
@@ -25,17 +25,17 @@ export function ClassLook({ id }: { id: string }) {
           className="flex flex-wrap items-center gap-3"
           onSubmit={(e) => {
             e.preventDefault()
-            handling.mutate({ add: { class: id, ...(by && { by }) } })
+            add.mutate({ class: id, ...(by && { by }) })
             setBy('')
           }}
         >
           <label className="flex items-center gap-2">
             Painted by <input className={`${boxed} w-40`} value={by} maxLength={60} onChange={(e) => setBy(e.target.value)} />
           </label>
-          <Button type="submit" disabled={handling.isPending}>
+          <Button type="submit" disabled={add.isPending}>
             Keep a picture
           </Button>
-          {handling.error && <p role="alert">{handling.error.message}</p>}
+          {add.error && <p role="alert">{add.error.message}</p>}
         </form>
         {list.data?.length === 0 && <p className="mt-4 max-w-2xl text-quiet">No picture of this class is kept yet. Keep one, photograph it, and see what to mend first, with which colour, and when to stop. A student can send a photograph from their seat.</p>}
         <ul className="mt-4 grid grid-cols-2 gap-4 md:grid-cols-4">

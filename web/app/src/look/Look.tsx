@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent, useState } from 'react'
 import { Link } from 'wouter'
 
-import { useHandling } from '../api/canvases'
+import { useEasel } from '../api/canvases'
 import type { Looked, OnWall } from '../api/client'
 import { useByRules, useCanvas, useLooking, useSeen } from '../api/look'
 import { inWords } from '../lib/days'
@@ -11,6 +11,7 @@ import { Choose } from '../ui/Choose'
 import { Button, capital, figure, Hint } from '../ui/controls'
 import { FileField } from '../ui/FileField'
 import { Corners } from './Corners'
+import { backOf } from '../lib/kept'
 import { Left, Mends, Rules, tickedOf } from './Mends'
 import { Opening } from '../ui/OpenLesson'
 
@@ -51,7 +52,7 @@ export function Look({ id }: { id: string }) {
 function Easel({ on }: { on: OnWall }) {
   const studio = useStudio()
   const looking = useLooking(on)
-  const handling = useHandling()
+  const easel = useEasel(on.id)
   const last = on.canvas.looks?.find((l) => l.photo === on.canvas.photo)
   const seen = useSeen(on.id, last?.made)
   const [alone, setAlone] = useState(!on.lesson)
@@ -59,12 +60,10 @@ function Easel({ on }: { on: OnWall }) {
   const rules = useByRules(on, alone)
   const shown = alone ? rules.data : seen.data
   const judging = alone && rules.isFetching
-  const busy = looking.going !== undefined || handling.isPending
-  const asked = handling.isPending ? handling.variables : undefined
-  const ticked = tickedOf(asked && 'keep' in asked ? { ...on, canvas: asked.canvas } : on)
-  const tick = (fault: string, mended: boolean) =>
-    handling.mutate({ keep: on, canvas: { ...on.canvas, looks: (on.canvas.looks ?? []).map((l) => (l.photo === on.canvas.photo ? { ...l, faults: l.faults.map((f) => (f.id === fault ? { ...f, mended } : f)) } : l)) } })
-  const problem = looking.problem ?? handling.error?.message ?? (alone ? rules.error?.message : undefined)
+  const busy = looking.going !== undefined || easel.busy
+  const ticked = tickedOf(on)
+  const tick = (fault: string, mended: boolean) => easel.tick(on.canvas.photo ?? '', fault, mended)
+  const problem = looking.problem ?? easel.problem ?? (alone ? rules.error?.message : undefined)
   return (
     <div className="room">
       <Bar
@@ -77,6 +76,7 @@ function Easel({ on }: { on: OnWall }) {
         }
         at={on.class ? 'Look' : 'Canvases'}
         rooms={on.class ? roomsOfClass(studio, on.class) : roomsOf(studio)}
+        back={backOf(easel, 'the ticks')}
       />
       <main className="grid min-h-0 grid-cols-1 overflow-y-auto md:grid-cols-[minmax(0,1fr)_24rem] md:grid-rows-[auto_minmax(0,1fr)] md:overflow-visible">
         {shown && on.canvas.photo ? (
@@ -92,7 +92,7 @@ function Easel({ on }: { on: OnWall }) {
               </Button>
             </Hint>
           )}
-          <FileField label="Photograph" accept="image/jpeg,image/png" disabled={busy} take={(file) => handling.mutate({ photograph: on, file })} />
+          <FileField label="Photograph" accept="image/jpeg,image/png" disabled={busy} take={(file) => easel.photograph(file)} />
           {on.canvas.photo && on.lesson && (
             <Button disabled={busy} onClick={() => looking.run({ kind: 'look', ...(light && light !== 'card' && { light }) })}>
               {last ? 'Look again' : 'Look'}

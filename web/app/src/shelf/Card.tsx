@@ -2,7 +2,7 @@ import { lazy, Suspense, useRef, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import type { OnShelf, Place } from '../api/client'
-import { useCopyLesson, usePlace, useRehearsal, useRename } from '../api/queries'
+import { useCopyLesson, useRehearsal, useRename } from '../api/queries'
 import { useFrame } from '../lib/frame'
 import { useSeen } from '../lib/seen'
 import { lessonAt, useStudio } from '../lib/studio'
@@ -12,7 +12,7 @@ import { TextField } from '../ui/TextField'
 const CardMenu = lazy(() => import('./CardMenu').then((m) => ({ default: m.CardMenu })))
 
 /** Card is a lesson as a little finished canvas; it is painted once it comes into sight. */
-export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnShelf, place: Place) => void }) {
+export function Card({ lesson, busy, put }: { lesson: OnShelf; busy: boolean; put: (to: Place) => void }) {
   const studio = useStudio()
   const card = useRef<HTMLElement>(null)
   const seen = useSeen(card)
@@ -22,10 +22,8 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
   const [naming, setNaming] = useState(false)
   const [more, setMore] = useState(false)
   const copy = useCopyLesson()
-  const place = usePlace()
   const rename = useRename()
-  const put = (to: Place) => place.mutate({ id: lesson.id, place: to }, { onSuccess: () => placed(lesson, to) })
-  const error = copy.error ?? place.error ?? rename.error
+  const error = copy.error ?? rename.error
   return (
     <article ref={card} className="min-w-0">
       {naming && (
@@ -69,7 +67,7 @@ export function Card({ lesson, placed }: { lesson: OnShelf; placed: (lesson: OnS
         </Button>
         {more ? (
           <Suspense fallback={<Button disabled>More</Button>}>
-            <CardMenu title={lesson.title} busy={place.isPending} put={put} />
+            <CardMenu title={lesson.title} busy={busy} put={put} />
           </Suspense>
         ) : (
           <Button aria-label={`More for ${lesson.title}`} aria-haspopup="menu" onClick={() => setMore(true)}>

@@ -1,11 +1,10 @@
-import { useState } from 'react'
-
 import { useKeepStores, useStores } from '../api/classes'
 import type { Habits as Kept } from '../api/client'
 import { useHabits, useKeepHabits } from '../api/habits'
 import { useVocabulary } from '../api/queries'
 import { Bar, roomsOf } from '../ui/Bar'
 import { Button } from '../ui/controls'
+import { backOf } from '../lib/kept'
 import { useStudio } from '../lib/studio'
 import { useRoom } from '../lib/room'
 import { Opening } from '../ui/OpenLesson'
@@ -36,16 +35,7 @@ function Room({ habits }: { habits: Kept }) {
   const stores = useStores().data
   const keepStores = useKeepStores()
   const [light, setLight] = useRoom()
-  const [past, setPast] = useState<Kept[]>([])
-  const [future, setFuture] = useState<Kept[]>([])
-  const save = (next: Kept) => keep.mutate(next)
-  const change = (part: Partial<Kept>) => {
-    setPast([...past, habits])
-    setFuture([])
-    save({ ...habits, ...part })
-  }
-  const last = past.at(-1)
-  const next = future.at(-1)
+  const change = (part: Partial<Kept>) => keep.change((was) => ({ ...was, ...part }))
   return (
     <div className="room">
       <Bar
@@ -53,22 +43,7 @@ function Room({ habits }: { habits: Kept }) {
         at="Habits"
         of={habits.name}
         rooms={roomsOf(studio)}
-        back={{
-          last: last && 'the last change of the habits',
-          next: next && 'the change that was taken back',
-          undo: () => {
-            if (!last) return
-            setPast(past.slice(0, -1))
-            setFuture([...future, habits])
-            save(last)
-          },
-          redo: () => {
-            if (!next) return
-            setFuture(future.slice(0, -1))
-            setPast([...past, habits])
-            save(next)
-          },
-        }}
+        back={backOf(keep, 'the habits')}
       />
       <main className="min-h-0 p-4 sm:p-8 wide:overflow-y-auto">
         <div className="flex max-w-3xl flex-col gap-6">
@@ -90,7 +65,7 @@ function Room({ habits }: { habits: Kept }) {
             ))}
           </Row>
           <Row name="Money" about="The sign or the letters that stand behind a price. It is written on the cupboard, where the prices are.">
-            {stores && <TextField label="Currency" value={stores.cupboard.currency ?? ''} most={8} set={(currency) => keepStores.mutate((now) => ({ ...now, currency }))} className="w-24" />}
+            {stores && <TextField label="Currency" value={stores.cupboard.currency ?? ''} most={8} set={(currency) => keepStores.change((now) => ({ ...now, currency }))} className="w-24" />}
           </Row>
           <Row name="Week" about="The first day of the week on the leaves of the calendar.">
             {weeks.map(([id, name]) => (
@@ -109,7 +84,7 @@ function Room({ habits }: { habits: Kept }) {
         </div>
       </main>
       <footer className="flex min-h-8 items-center border-t border-line px-4 py-1">
-        <p role="status">{keep.error ? `Not changed. ${keep.error.message}` : keep.isPending ? 'Saving' : keep.isSuccess ? 'Saved.' : 'Every change saves by itself.'}</p>
+        <p role="status">{keep.problem ? `Not changed. ${keep.problem}` : keep.busy ? 'Saving' : keep.canUndo ? 'Saved.' : 'Every change saves by itself.'}</p>
       </footer>
     </div>
   )

@@ -118,7 +118,8 @@ export function Shelf({ named }: { named?: string }) {
 function Lessons({ list }: { list: OnShelf[] }) {
   const [text, setText] = useState('')
   const [moved, setMoved] = useState<{ lesson: OnShelf; place: Place }>()
-  const back = usePlace()
+  const place = usePlace() // here, for a card goes with what is done to it
+  const put = (lesson: OnShelf, to: Place) => place.mutate({ id: lesson.id, place: to }, { onSuccess: () => setMoved({ lesson, place: to }) })
   const words = wordsOf(text)
   const found = useMemo(() => (text === '' ? list : list.filter((l) => fits(words, l.title, l.about) !== undefined)), [list, text, words])
   return (
@@ -132,10 +133,7 @@ function Lessons({ list }: { list: OnShelf[] }) {
             <p role="status" className="flex items-center gap-2">
               “{moved.lesson.title}” is {where[moved.place]}.
               {moved.place !== 'shelf' && (
-                <Button
-                  disabled={back.isPending}
-                  onClick={() => back.mutate({ id: moved.lesson.id, place: 'shelf' }, { onSuccess: () => setMoved({ ...moved, place: 'shelf' }) })}
-                >
+                <Button disabled={place.isPending} onClick={() => put(moved.lesson, 'shelf')}>
                   Undo
                 </Button>
               )}
@@ -143,8 +141,13 @@ function Lessons({ list }: { list: OnShelf[] }) {
           )}
         </div>
       )}
+      {place.error && (
+        <p role="alert" className="col-span-full">
+          {place.error.message}
+        </p>
+      )}
       {found.map((lesson) => (
-        <Card key={lesson.id} lesson={lesson} placed={(l, place) => setMoved({ lesson: l, place })} />
+        <Card key={lesson.id} lesson={lesson} busy={place.isPending} put={(to) => put(lesson, to)} />
       ))}
       {found.length === 0 && list.length > 0 && <p className="col-span-full text-quiet">No lesson on the shelf is called that.</p>}
     </>

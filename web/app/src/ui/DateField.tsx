@@ -85,19 +85,26 @@ export function DateField({ label, value, set }: Props) {
   )
 }
 
+/** A day and a time are changed one soon after the other: each is put into what is there when its turn comes. */
+interface MomentProps extends Omit<Props, 'set'> {
+  set: (change: (was: string) => string) => void
+}
+
+const at = (day: string, time: string) => `${day}T${time}`
+
 /** MomentField takes a day and a time of the clock on the wall, as yyyy-mm-ddThh:mm. */
-export function MomentField({ label, value, set }: Props) {
+export function MomentField({ label, value, set }: MomentProps) {
   const [typed, setTyped] = useState<string>()
   const [day = '', time = ''] = value.split('T')
   const bad = typed !== undefined && readTime(typed) === undefined
   const take = () => {
-    const at = typed === undefined ? undefined : readTime(typed)
-    if (at !== undefined && at !== time) set(`${day}T${at}`)
+    const read = typed === undefined ? undefined : readTime(typed)
+    if (read !== undefined && read !== time) set((was) => at(was.split('T')[0] ?? day, read))
     setTyped(undefined)
   }
   return (
     <span role="group" aria-label={label} className="inline-flex items-center gap-1">
-      <DateField label={`${label}: day`} value={day} set={(next) => set(`${next}T${time || '18:00'}`)} />
+      <DateField label={`${label}: day`} value={day} set={(next) => set((was) => at(next, was.split('T')[1] || '18:00'))} />
       <input
         aria-label={`${label}: time`}
         aria-invalid={bad}
