@@ -98,6 +98,7 @@ func (e *Easel) Adopt(key string, version int, coarse, fine *rehearse.Rehearsal,
 	j := newJob(l, key, version, painting+"/"+l.Judging(), painting, func() {})
 	j.place, j.trials, j.rehearsal, j.findings = e.turn.line(), coarse, fine, findings
 	j.done.Store(int32(len(l.Steps)))
+	close(j.glanced)
 	close(j.drafted)
 	close(j.painted)
 	close(j.finished)

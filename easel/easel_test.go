@@ -43,6 +43,10 @@ func TestAJobPaintsThenFinds(t *testing.T) {
 	l := sample.Lesson()
 	l.Session = 18
 	j := e.Rehearse("a", 1, l)
+	glance, err := j.Glanced(context.Background())
+	if err != nil || glance.Final.Cell != rehearse.GlanceCell {
+		t.Fatalf("the first sight: %v", err)
+	}
 	draft, err := j.Drafted(context.Background())
 	if err != nil || draft.Final.Cell != rehearse.CoarseCell {
 		t.Fatalf("the draft: %v", err)
@@ -219,5 +223,32 @@ func TestAFaultEndsItsJobAlone(t *testing.T) {
 	bad.Store(false)
 	if err := finish(t, e.Rehearse("b", 1, version(t, 9))); err != nil {
 		t.Errorf("another lesson: %v", err)
+	}
+}
+
+// What was painted once is there at once, also its first sight, for which nobody paints again.
+func TestAFirstSightOfWhatWasPaintedOnce(t *testing.T) {
+	e := easel.New(easel.Options{})
+	defer e.Close()
+	l := sample.Lesson()
+	ctx := t.Context()
+	fine, err := rehearse.Run(ctx, l, rehearse.FineCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	e.Adopt("a", 1, coarse, fine, nil)
+	renamed := *l
+	renamed.Session++ // judged anew, painted the same
+	j := e.Rehearse("a", 2, &renamed)
+	glance, err := j.Glanced(ctx)
+	if err != nil || glance.Final.Cell != rehearse.CoarseCell {
+		t.Fatalf("%v", err)
+	}
+	if err := finish(t, j); err != nil {
+		t.Fatal(err)
 	}
 }

@@ -29,12 +29,14 @@ type Job struct {
 	after    *Job               // paints the same and is not done; its canvas will do
 	cancel   context.CancelFunc
 	done     atomic.Int32
+	glanced  chan struct{} // closed once glance may be read
 	drafted  chan struct{} // closed once trials may be read
 	painted  chan struct{} // closed once rehearsal may be read
 	finished chan struct{} // closed once all may be read
 
 	rehearsal *rehearse.Rehearsal
 	trials    *rehearse.Rehearsal
+	glance    *rehearse.Rehearsal // nil where somebody else painted the canvas
 	rough     []rule.Finding // what the rules say of the trials, once that was asked
 	findings  []rule.Finding
 	foreseen  atomic.Pointer[[]rule.Finding]
@@ -48,7 +50,7 @@ type Job struct {
 
 func newJob(l *lesson.Lesson, key string, version int, name, painting string, cancel context.CancelFunc) *Job {
 	return &Job{Lesson: l, key: key, version: version, name: name, painting: painting, cancel: cancel,
-		drafted: make(chan struct{}), painted: make(chan struct{}), finished: make(chan struct{})}
+		glanced: make(chan struct{}), drafted: make(chan struct{}), painted: make(chan struct{}), finished: make(chan struct{})}
 }
 
 // ErrSuperseded ends a job whose lesson was changed before it was done.
@@ -68,7 +70,7 @@ func (j *Job) ended() bool {
 func (j *Job) end(err error) {
 	j.err = err
 	if err != nil {
-		for _, c := range []chan struct{}{j.drafted, j.painted} {
+		for _, c := range []chan struct{}{j.glanced, j.drafted, j.painted} {
 			select {
 			case <-c:
 			default:
@@ -85,6 +87,7 @@ type Stage string
 // The stages, in their order. The last two are the end.
 const (
 	Painting Stage = "painting" // some steps of the canvas are painted
+	Glanced  Stage = "glanced"  // a very coarse canvas is there
 	Drafted  Stage = "drafted"  // the coarse canvas is there
 	Foreseen Stage = "foreseen" // what the rules will likely say as well
 	Painted  Stage = "painted"  // the canvas is there
@@ -93,7 +96,7 @@ const (
 )
 
 // Stages are all of them.
-func Stages() []Stage { return []Stage{Painting, Drafted, Foreseen, Painted, Judged, Failed} }
+func Stages() []Stage { return []Stage{Painting, Glanced, Drafted, Foreseen, Painted, Judged, Failed} }
 
 // Told is what is told of the rehearsal of a lesson.
 type Told struct {
@@ -117,7 +120,13 @@ func (e *Easel) tell(j *Job, stage Stage) {
 }
 
 // weigh finds out how much memory its canvases take.
-func (j *Job) weigh() { j.size.Store(int64(j.rehearsal.Bytes() + j.trials.Bytes())) }
+func (j *Job) weigh() {
+	size := j.rehearsal.Bytes() + j.trials.Bytes()
+	if j.glance != nil {
+		size += j.glance.Bytes()
+	}
+	j.size.Store(int64(size))
+}
 
 // putAway packs its canvases. They are unpacked where somebody looks at them.
 func (j *Job) putAway() {
@@ -125,6 +134,9 @@ func (j *Job) putAway() {
 	defer j.packing.Unlock()
 	j.rehearsal.PutAway()
 	j.trials.PutAway()
+	if j.glance != nil {
+		j.glance.PutAway()
+	}
 	j.weigh()
 }
 
@@ -157,6 +169,16 @@ func (j *Job) Foreseen() (list []rule.Finding, r *rehearse.Rehearsal, ok bool) {
 
 // Progress is the number of steps painted so far.
 func (j *Job) Progress() int { return int(j.done.Load()) }
+
+// Glanced waits for the first sight: a very coarse canvas, or the coarse one.
+func (j *Job) Glanced(ctx context.Context) (*rehearse.Rehearsal, error) {
+	return j.await(ctx, j.glanced, func() *rehearse.Rehearsal {
+		if j.glance != nil {
+			return j.glance
+		}
+		return j.trials
+	})
+}
 
 // Drafted waits for the coarse canvas.
 func (j *Job) Drafted(ctx context.Context) (*rehearse.Rehearsal, error) {

@@ -89,6 +89,16 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 			waits = j.place.pass(ctx)
 		}
 	}
+	// Who changes something sees at once what becomes of it.
+	if j.glance = before.glance; before.painting != j.painting {
+		if j.glance, err = rehearse.Again(ctx, before.glance, j.Lesson, rehearse.GlanceCell, step); err != nil {
+			return err
+		}
+	}
+	if j.glance != nil {
+		close(j.glanced)
+		e.tell(j, Glanced)
+	}
 	// The coarse canvas is there in a third of the time, and is wanted for trials anyway.
 	began := time.Now()
 	coarse, err := rehearse.Again(ctx, before.trials, j.Lesson, rehearse.CoarseCell, step)
@@ -96,6 +106,9 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 		return err
 	}
 	j.trials = coarse
+	if j.glance == nil {
+		close(j.glanced)
+	}
 	close(j.drafted)
 	e.tell(j, Drafted)
 	if before.trials != nil && before.findings != nil && time.Since(began) > e.soon {

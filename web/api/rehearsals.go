@@ -74,6 +74,8 @@ func (s *Server) rehearsalOperations(api huma.API) {
 		Summary: "The canvas at a half minute, as VIEW-WIDTH-HALFMINUTES.png", Responses: pngReply}, s.frame)
 	huma.Register(api, huma.Operation{OperationID: "draft", Method: http.MethodGet, Path: "/api/studios/{studio}/drafts/{version}/{painting}/{frame}",
 		Summary: "The same of a coarse canvas, which is there sooner", Responses: pngReply}, s.draft)
+	huma.Register(api, huma.Operation{OperationID: "glance", Method: http.MethodGet, Path: "/api/studios/{studio}/glances/{version}/{painting}/{frame}",
+		Summary: "The same of a very coarse canvas, which is there at once", Responses: pngReply}, s.glance)
 	huma.Register(api, huma.Operation{OperationID: "place", Method: http.MethodGet, Path: "/api/studios/{studio}/places/{version}/{painting}/{place}",
 		Summary: "20 mm of the canvas around a place, as VIEW-X-Y-HALFMINUTES.png", Responses: pngReply}, s.place)
 	huma.Register(api, huma.Operation{OperationID: "closeup", Method: http.MethodGet, Path: "/api/studios/{studio}/closeups/{version}/{painting}/{step}",
@@ -204,13 +206,22 @@ func (s *Server) frame(ctx context.Context, in *frameOf) (*picture, error) {
 	})
 }
 
+func (s *Server) glance(ctx context.Context, in *frameOf) (*picture, error) {
+	return s.sooner(ctx, in, (*easel.Job).Glanced)
+}
+
 func (s *Server) draft(ctx context.Context, in *frameOf) (*picture, error) {
+	return s.sooner(ctx, in, (*easel.Job).Drafted)
+}
+
+// sooner is a frame of a canvas that is there before the painted one.
+func (s *Server) sooner(ctx context.Context, in *frameOf, ready func(*easel.Job, context.Context) (*rehearse.Rehearsal, error)) (*picture, error) {
 	view, width, half, err := parseFrame(in.Frame)
 	if err != nil {
 		return nil, unsound(err)
 	}
 	var body []byte
-	coarse, err := s.canvas(ctx, in.PictureOf, (*easel.Job).Drafted)
+	coarse, err := s.canvas(ctx, in.PictureOf, ready)
 	if err == nil {
 		body, err = studio.PNG(coarse.Show(view, float64(half)/2, width))
 	}

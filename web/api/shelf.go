@@ -5,7 +5,10 @@ import (
 	"encoding/json"
 	"fmt"
 	"hash/fnv"
+	"runtime"
 	"time"
+
+	"golang.org/x/sync/errgroup"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -50,11 +53,16 @@ func (s *Server) shelf(ctx context.Context, in *struct {
 			return body, nil
 		}
 		cards := make([]OnShelf, len(heads))
+		each, reading := errgroup.WithContext(ctx)
+		each.SetLimit(runtime.NumCPU())
 		for i, h := range heads {
-			var err error
-			if cards[i], err = s.card(ctx, in.InStudio, h); err != nil {
-				return nil, err
-			}
+			each.Go(func() (err error) {
+				cards[i], err = s.card(reading, in.InStudio, h)
+				return err
+			})
+		}
+		if err := each.Wait(); err != nil {
+			return nil, err
 		}
 		body, err := json.Marshal(cards)
 		if err == nil {

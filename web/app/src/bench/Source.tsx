@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 
 import type { Colour, Saved } from '../api/client'
 import { usePickColour } from '../api/bench'
-import { useFrame } from '../lib/frame'
+import { usePainted } from '../lib/frame'
 import { Choose } from '../ui/Choose'
 import { Button, figure } from '../ui/controls'
 import { FileField } from '../ui/FileField'
@@ -21,7 +21,8 @@ interface Props {
 export function Source({ saved, target, colour, aim }: Props) {
   const { lesson, score } = saved
   const half = Math.round(score.minutes * 2)
-  const { shown } = useFrame(`${saved.frames}/paint-800-${half}.png`)
+  const { shown: done, coarse } = usePainted(`${saved.frames}/paint-800-${half}.png`)
+  const shown = coarse ?? done
   const pick = usePickColour(saved.hash)
   const placed = usePlaces()
   const [place, setPlace] = useState({ x: Math.round(lesson.support.width / 2), y: Math.round(lesson.support.height / 2) })

@@ -30,8 +30,8 @@ export function CanvasCard({ on, wall }: { on: OnWall; wall: ReturnType<typeof u
   const [note, setNote] = useState('')
   const keep = (fields: (was: Canvas) => Partial<Canvas>) => wall.keep(on.id, (was) => ({ ...was, ...fields(was) }))
   return (
-    <article aria-label={c.title} className="flex gap-4 border border-line bg-sheet p-3">
-      <div className="flex w-40 shrink-0 flex-col gap-2">
+    <article aria-label={c.title} className="flex gap-4 border border-line bg-sheet p-3 max-sm:flex-col">
+      <div className="flex w-full shrink-0 flex-col gap-2 sm:w-40">
         {c.photo ? <img src={ofStudio(studio, `canvases/${on.id}/photo/${c.photo}`)} alt={`A photograph of ${c.title}`} className="w-full" /> : <p className="flex aspect-4/3 items-center justify-center bg-mat p-2 text-center text-ink">No photograph yet</p>}
         <Link href={lookAt(studio, on.id)} className="underline underline-offset-2">
           {c.looks?.length ? 'Look again' : 'Look at it'}
@@ -80,7 +80,7 @@ export function CanvasCard({ on, wall }: { on: OnWall; wall: ReturnType<typeof u
           </ul>
         )}
         <form
-          aria-label="What was done with it"
+          aria-label={`What was done with ${c.title}${c.by && `, ${c.by}`}, ${inWords(c.painted)}`}
           className="flex flex-wrap items-center gap-2"
           onSubmit={(e) => {
             e.preventDefault()
@@ -96,7 +96,7 @@ export function CanvasCard({ on, wall }: { on: OnWall; wall: ReturnType<typeof u
             ))}
           </Choose>
           <DateField label="On which day" value={day} set={setDay} />
-          <input aria-label="Note" placeholder="note" className={`${boxed} min-w-0 flex-1`} value={note} maxLength={400} onChange={(e) => setNote(e.target.value)} />
+          <input aria-label="Note" placeholder="note" className={`${boxed} min-w-32 flex-1`} value={note} maxLength={400} onChange={(e) => setNote(e.target.value)} />
           <Button type="submit" disabled={wall.busy}>
             Write down
           </Button>

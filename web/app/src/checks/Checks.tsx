@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react'
 import type { Edit, Finding, Saved } from '../api/client'
 import { useRehearsal } from '../api/queries'
 import { useEditing } from '../lib/editing'
-import { useFrame } from '../lib/frame'
+import { usePainted } from '../lib/frame'
 import { useMendAll } from '../lib/mending'
 import { Findings, Reason } from '../score/Findings'
 import { Button } from '../ui/controls'
@@ -48,7 +48,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const [chosen, setChosen] = useState<string>()
   const [tried, setTried] = useState<{ edit: Edit; words: string; finding: Finding; hash: string }>()
   const [compared, setCompared] = useState<{ finding: Finding; hash: string }>()
-  const frame = useFrame(`${saved.frames}/paint-800-${Math.round(score.minutes * 2)}.png`)
+  const frame = usePainted(`${saved.frames}/paint-800-${Math.round(score.minutes * 2)}.png`)
 
   const findings = useMemo(() => (rehearsal?.done ? rehearsal.findings : []), [rehearsal])
   const open = findings.filter((f) => f.accepted === '')
@@ -95,7 +95,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
       </LessonBar>
       <main className="min-h-0 wide:grid wide:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
         <section aria-label="Where" className="stays z-10 flex min-h-0 flex-col gap-2 bg-mat p-2 wide:overflow-hidden wide:p-0 print:hidden">
-          <Places lesson={lesson} shown={frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
+          <Places lesson={lesson} shown={frame.coarse ?? frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
           {shownRanks && !shownTrial && (
             <RankView
               saved={saved}

@@ -42,11 +42,11 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
   return (
     <div className="room">
       <ClassBar day={day} at="Teach" keys={keyList} below={<Clock teaching={teaching} />} />
-      <main className="grid min-h-0 grid-cols-1 overflow-y-auto md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] md:overflow-visible">
-        <section aria-label="The picture to aim for" className="flex min-h-60 items-center justify-center bg-mat p-4 md:min-h-0">
+      <main className="grid min-h-0 grid-cols-1 overflow-y-auto wide:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] wide:overflow-visible">
+        <section aria-label="The picture to aim for" className="flex min-h-60 items-center justify-center bg-mat p-4 wide:min-h-0">
           <Aim day={day} card={card} />
         </section>
-        <section tabIndex={0} aria-label={asking ? 'A hand' : panel === 'late' ? 'It is late' : panel === 'door' ? 'Students' : 'This step'} className="flex min-h-0 flex-col gap-3 bg-sheet p-5 md:overflow-y-auto">
+        <section tabIndex={0} aria-label={asking ? 'A hand' : panel === 'late' ? 'It is late' : panel === 'door' ? 'Students' : 'This step'} className="flex min-h-0 flex-col gap-3 bg-sheet p-5 wide:overflow-y-auto">
           {asking ? (
             <HandPanel key={`${asking.id} ${asking.hand}`} day={day} seat={asking} number={teaching.number} say={say} close={act.close} />
           ) : panel === 'late' ? (
@@ -72,7 +72,7 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
           )}
         </section>
       </main>
-      <footer className="flex flex-wrap items-center gap-2 border-t border-line px-4 py-2">
+      <footer className="flex flex-wrap items-center gap-2 border-t border-line bg-desk px-4 py-2 [@media(min-width:48rem)_and_(min-height:48rem)]:sticky [@media(min-width:48rem)_and_(min-height:48rem)]:bottom-0">
         <Hands up={up} where={teaching.where} running={running} open={(seat) => setPanel({ seat })} />
         <Hint text="Left, page up">
           <Button className={large} disabled={!running} onClick={act.back}>

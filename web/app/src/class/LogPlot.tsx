@@ -25,8 +25,8 @@ export function LogPlot({ log }: { log: ClassLog }) {
   )(taught)
   const floor = minutes(0)
   return (
-    <figure className="my-3">
-      <svg viewBox={`0 0 ${width} ${height}`} className="w-full" role="img" aria-label={`Minutes of ${lines.length} steps, planned and taken; and how late the class was`}>
+    <figure className="my-3 overflow-x-auto" tabIndex={0} aria-label="Minutes of the steps">
+      <svg viewBox={`0 0 ${width} ${height}`} className="w-full min-w-[36rem]" role="img" aria-label={`Minutes of ${lines.length} steps, planned and taken; and how late the class was`}>
         {minutes.ticks(4).map((t) => (
           <g key={t}>
             <line x1={left} x2={width} y1={minutes(t)} y2={minutes(t)} className="stroke-line" />

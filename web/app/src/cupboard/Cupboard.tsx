@@ -81,11 +81,11 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
   const long = useLengths()
   const named = useMemo(() => new Map(tubes.map((t) => [t.key, t.name])), [tubes])
   const list = cupboard.goods ?? []
-  const paint = (key: string, fields: Partial<Kept['paints'][number]>) => keep((now) => ({ ...now, paints: now.paints.map((p) => (p.paint === key ? { ...p, ...fields } : p)) }))
+  const paint = (key: string, fields: (was: Kept['paints'][number]) => Partial<Kept['paints'][number]>) => keep((now) => ({ ...now, paints: now.paints.map((p) => (p.paint === key ? { ...p, ...fields(p) } : p)) }))
   const tool = (i: number, fields: Partial<Kept['tools'][number]>) => keep((now) => ({ ...now, tools: now.tools.map((t, k) => (k === i ? { ...t, ...fields } : t)) }))
-  const good = (i: number, fields: Partial<Good>) => keep((now) => ({ ...now, goods: (now.goods ?? []).map((g, k) => (k === i ? { ...g, ...fields } : g)) }))
+  const good = (i: number, fields: (was: Good) => Partial<Good>) => keep((now) => ({ ...now, goods: (now.goods ?? []).map((g, k) => (k === i ? { ...g, ...fields(g) } : g)) }))
   return (
-    <Tabs.Root defaultValue="paints" orientation="vertical" className="grid items-start gap-6 md:grid-cols-[13rem_minmax(0,1fr)] print:block" onKeyDown={next}>
+    <Tabs.Root defaultValue="paints" orientation="vertical" className="grid grid-cols-1 items-start gap-6 md:grid-cols-[13rem_minmax(0,1fr)] print:block" onKeyDown={next}>
       <div className="flex flex-col gap-4 print:hidden">
         <SheetList
           label="Shelves of the cupboard"
@@ -106,10 +106,10 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
           {cupboard.paints.map((p) => (
             <Line key={p.paint} name={named.get(p.paint) ?? p.paint} remove={() => keep((now) => ({ ...now, paints: now.paints.filter((q) => q.paint !== p.paint) }))}>
               <td className="whitespace-nowrap">
-                <FigureField lazy label={`${named.get(p.paint) ?? p.paint}, ml, ${counted}`} value={p.ml} least={0} most={100000} set={(ml) => paint(p.paint, { ml })} className="w-20" /> ml
+                <FigureField lazy label={`${named.get(p.paint) ?? p.paint}, ml, ${counted}`} value={p.ml} least={0} most={100000} set={(ml) => paint(p.paint, () => ({ ml }))} className="w-20" /> ml
               </td>
               <td>
-                <input type="checkbox" aria-label={`${named.get(p.paint) ?? p.paint}: a tube is open`} checked={p.opened ?? false} onChange={(e) => paint(p.paint, { opened: e.target.checked })} />
+                <input type="checkbox" aria-label={`${named.get(p.paint) ?? p.paint}: a tube is open`} checked={p.opened ?? false} onChange={(e) => paint(p.paint, () => ({ opened: e.target.checked }))} />
               </td>
               <td className="text-quiet">
                 {p.measured ? (
@@ -123,7 +123,7 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
                   'modelled'
                 )}
               </td>
-              <Packs of={named.get(p.paint) ?? p.paint} unit="ml" sold={p.sold ?? []} usual={37} set={(sold) => paint(p.paint, { sold })} />
+              <Packs of={named.get(p.paint) ?? p.paint} unit="ml" sold={p.sold ?? []} usual={37} set={(sold) => paint(p.paint, (was) => ({ sold: sold(was.sold ?? []) }))} />
             </Line>
           ))}
         </Shelf>
@@ -149,16 +149,16 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
             return (
               <Line key={`${g.kind} ${g.width} ${g.height}`} name={info?.name ?? g.kind} remove={() => keep((now) => ({ ...now, goods: (now.goods ?? []).filter((_, k) => k !== i) }))}>
                 <td className="whitespace-nowrap">
-                  <FigureField lazy label={`${name}, ${info?.unit ?? ''}, ${counted}`} value={g.has} least={0} most={100000} set={(has) => good(i, { has })} className="w-20" /> {info?.unit}
+                  <FigureField lazy label={`${name}, ${info?.unit ?? ''}, ${counted}`} value={g.has} least={0} most={100000} set={(has) => good(i, () => ({ has }))} className="w-20" /> {info?.unit}
                 </td>
                 <td className="whitespace-nowrap">
                   {info?.sized && (
                     <>
-                      <LengthField lazy label={`${name}: width`} value={g.width ?? 0} least={20} most={6000} set={(width) => good(i, { width })} />
+                      <LengthField lazy label={`${name}: width`} value={g.width ?? 0} least={20} most={6000} set={(width) => good(i, () => ({ width }))} />
                       {g.kind !== 'roll' && (
                         <>
                           {' × '}
-                          <LengthField lazy label={`${name}: height`} value={g.height ?? 0} least={20} most={6000} set={(height) => good(i, { height })} />
+                          <LengthField lazy label={`${name}: height`} value={g.height ?? 0} least={20} most={6000} set={(height) => good(i, () => ({ height }))} />
                         </>
                       )}{' '}
                       mm
@@ -166,12 +166,12 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
                   )}
                   {g.kind === 'solvent' && (
                     <>
-                      <FigureField lazy label="Limit of its sheet, mg/m³" value={g.limit ?? 0} least={0} most={100000} set={(limit) => good(i, { limit })} /> mg/m³,{' '}
-                      <FigureField lazy label="Evaporates, g/m²h" value={g.rate ?? 100} least={0} most={5000} set={(rate) => good(i, { rate })} /> g/m²h
+                      <FigureField lazy label="Limit of its sheet, mg/m³" value={g.limit ?? 0} least={0} most={100000} set={(limit) => good(i, () => ({ limit }))} /> mg/m³,{' '}
+                      <FigureField lazy label="Evaporates, g/m²h" value={g.rate ?? 100} least={0} most={5000} set={(rate) => good(i, () => ({ rate }))} /> g/m²h
                     </>
                   )}
                 </td>
-                <Packs of={name} unit={info?.unit ?? ''} sold={g.sold ?? []} usual={info?.unit === 'ml' ? 500 : info?.unit === 'pieces' || info?.unit === 'm' ? 1 : 100} set={(sold) => good(i, { sold })} />
+                <Packs of={name} unit={info?.unit ?? ''} sold={g.sold ?? []} usual={info?.unit === 'ml' ? 500 : info?.unit === 'pieces' || info?.unit === 'm' ? 1 : 100} set={(sold) => good(i, (was) => ({ sold: sold(was.sold ?? []) }))} />
               </Line>
             )
           })}
@@ -223,9 +223,9 @@ function Shelves({ cupboard, tubes, goods, vocabulary, keep }: ShelvesProps) {
 
 function Shelf({ head, columns, children }: { head: string; columns: string[]; children: ReactNode }) {
   return (
-    <table className="w-full text-left">
-      <caption className="pb-1 text-left font-serif text-lg">{head}</caption>
-      <thead className="text-xs text-quiet">
+    <table className="w-full text-left max-sm:block">
+      <caption className="pb-1 text-left font-serif text-lg max-sm:block">{head}</caption>
+      <thead className="text-xs text-quiet max-sm:hidden">
         <tr>
           {columns.map((c) => (
             <th key={c} className="font-normal">
@@ -237,19 +237,19 @@ function Shelf({ head, columns, children }: { head: string; columns: string[]; c
           </th>
         </tr>
       </thead>
-      <tbody>{children}</tbody>
+      <tbody className="max-sm:block">{children}</tbody>
     </table>
   )
 }
 
 function Line({ name, remove, children }: { name: string; remove: () => void; children: ReactNode }) {
   return (
-    <tr className="border-t border-line">
-      <th scope="row" className="py-1 pr-2 font-normal">
+    <tr className="border-t border-line max-sm:flex max-sm:flex-wrap max-sm:items-center max-sm:gap-x-3 max-sm:py-1">
+      <th scope="row" className="py-1 pr-2 font-normal max-sm:-order-2 max-sm:flex-1 max-sm:basis-3/4">
         {name}
       </th>
       {children}
-      <td className="text-right">
+      <td className="text-right max-sm:-order-1">
         <Button aria-label={`${name} is not counted any more`} onClick={remove}>
           ×
         </Button>
@@ -259,8 +259,8 @@ function Line({ name, remove, children }: { name: string; remove: () => void; ch
 }
 
 /** Packs are the sizes in which something is sold, each with its price. */
-function Packs({ of, unit, sold, usual, set }: { of: string; unit: string; sold: Pack[]; usual: number; set: (sold: Pack[]) => void }) {
-  const change = (i: number, fields: Partial<Pack>) => set(sold.map((p, k) => (k === i ? { ...p, ...fields } : p)))
+function Packs({ of, unit, sold, usual, set }: { of: string; unit: string; sold: Pack[]; usual: number; set: (change: (was: Pack[]) => Pack[]) => void }) {
+  const change = (i: number, fields: Partial<Pack>) => set((was) => was.map((p, k) => (k === i ? { ...p, ...fields } : p)))
   return (
     <td>
       <span className="flex flex-wrap items-center gap-x-3 gap-y-0.5">
@@ -268,13 +268,13 @@ function Packs({ of, unit, sold, usual, set }: { of: string; unit: string; sold:
           <span key={i} className="whitespace-nowrap">
             <FigureField lazy label={`${of}: size ${i + 1}, ${unit}`} value={p.amount} least={1} most={100000} set={(v) => change(i, { amount: Math.round(v) })} className="w-14" /> {unit} for{' '}
             <FigureField lazy label={`${of}: price ${i + 1}`} value={p.price / 100} least={0} most={100000} step={0.01} set={(v) => change(i, { price: Math.round(v * 100) })} className="w-16" />
-            <Button aria-label={`${of}: size ${i + 1} is not sold any more`} className="ml-1" onClick={() => set(sold.filter((_, k) => k !== i))}>
+            <Button aria-label={`${of}: size ${i + 1} is not sold any more`} className="ml-1" onClick={() => set((was) => was.filter((_, k) => k !== i))}>
               ×
             </Button>
           </span>
         ))}
         {sold.length < 12 && (
-          <Button aria-label={`Another size of ${of}`} onClick={() => set([...sold, { amount: usual, price: 0 }])}>
+          <Button aria-label={`Another size of ${of}`} onClick={() => set((was) => [...was, { amount: usual, price: 0 }])}>
             +
           </Button>
         )}

@@ -6,20 +6,31 @@ import { streamOf } from '../api/news'
 function whenPainted(picture: string, tell: () => void): () => void {
   const [, studio, kind, painting] = /^\/api\/studios\/([^/]+)\/(\w+)\/[^/]+\/(\w+)\//.exec(picture) ?? []
   if (studio === undefined || painting === undefined) return () => undefined
-  const enough = kind === 'drafts' ? ['drafted', 'foreseen', 'painted', 'judged'] : ['painted', 'judged']
+  const enough = [...(kind === 'glances' ? ['glanced', 'drafted', 'foreseen'] : kind === 'drafts' ? ['drafted', 'foreseen'] : []), 'painted', 'judged']
   return streamOf(decodeURIComponent(studio)).listen((news) => news.painting === painting && enough.includes(news.stage ?? '') && tell(), tell)
 }
 
 /** How often a picture is asked for that does not come: for about two minutes. */
 const mostTries = 30
 
+interface Frame {
+  shown: string | undefined
+  /** What is wanted has not arrived. */
+  busy: boolean
+  /** It was asked for and is not painted yet. */
+  waits: boolean
+  failed: boolean
+  again: () => void
+}
+
 /**
  * useFrame shows the newest picture that has arrived. While one is on its way
  * the last stays, and of those asked for meanwhile only the newest is fetched.
  */
-export function useFrame(wanted: string | undefined): { shown: string | undefined; busy: boolean; failed: boolean; again: () => void } {
+export function useFrame(wanted: string | undefined): Frame {
   const [shown, setShown] = useState<string>()
   const [failed, setFailed] = useState<string>()
+  const [late, setLate] = useState<string>()
   const [asked, setAsked] = useState(0)
   const latest = useRef<string>(undefined)
   const loading = useRef<string>(undefined)
@@ -41,6 +52,7 @@ export function useFrame(wanted: string | undefined): { shown: string | undefine
       image.onerror = () => {
         loading.current = undefined
         tries++
+        setLate(next)
         if (tries >= mostTries) setFailed(next)
         // Not painted yet, or out of reach: ask again when it is told, or after a while.
         const leave = whenPainted(next, again)
@@ -66,5 +78,22 @@ export function useFrame(wanted: string | undefined): { shown: string | undefine
     setFailed(undefined)
     setAsked((n) => n + 1)
   }, [])
-  return { shown, busy: wanted !== undefined && shown !== wanted, failed: wanted !== undefined && failed === wanted && shown !== wanted, again }
+  const busy = wanted !== undefined && shown !== wanted
+  return { shown, busy, waits: busy && late === wanted, failed: busy && failed === wanted, again }
+}
+
+/**
+ * usePainted shows a frame of the canvas; while that is being painted the same frame of the
+ * coarsest canvas that is there, so that an edit is seen at once. Nothing is coarse that was
+ * painted once.
+ */
+export function usePainted(wanted: string | undefined): Frame & { coarse: string | undefined } {
+  const frame = useFrame(wanted)
+  const of = (kind: string) => (frame.waits && wanted?.includes('/frames/') ? wanted.replace('/frames/', `/${kind}/`) : undefined)
+  const [draftAt, glanceAt] = [of('drafts'), of('glances')]
+  const draft = useFrame(draftAt)
+  const drafted = draftAt !== undefined && !draft.busy
+  const glance = useFrame(drafted ? undefined : glanceAt)
+  const coarse = drafted ? draftAt : glanceAt !== undefined && glance.shown === glanceAt ? glanceAt : undefined
+  return { ...frame, coarse }
 }

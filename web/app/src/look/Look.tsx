@@ -78,7 +78,7 @@ function Easel({ on }: { on: OnWall }) {
         rooms={on.class ? roomsOfClass(studio, on.class) : roomsOf(studio)}
         back={backOf(easel, 'the ticks')}
       />
-      <main className="grid min-h-0 grid-cols-1 overflow-y-auto md:grid-cols-[minmax(0,1fr)_24rem] md:grid-rows-[auto_minmax(0,1fr)] md:overflow-visible">
+      <main className="grid min-h-0 grid-cols-1 max-md:content-start overflow-y-auto md:grid-cols-[minmax(0,1fr)_24rem] md:grid-rows-[auto_minmax(0,1fr)] md:overflow-visible">
         {shown && on.canvas.photo ? (
           <Show on={on} seen={shown} ticked={ticked} tick={tick} busy={busy} look={(corners, card) => looking.run({ kind: 'look', ...(corners && { corners }), ...(light && { light }), ...(card && { card }) })} card={light === 'card'} alone={alone} />
         ) : (

@@ -28,11 +28,13 @@ export function Measured({ saved, measures, view, setView, setSelected }: Props)
             key={p.steps}
             type="button"
             aria-pressed={view === `values-${p.steps}`}
-            aria-label={`Show ${p.steps} values: ${p.levels.map((l) => `value ${l.value} ${percent(l.share)}`).join(', ')}`}
             onClick={() => setView(view === `values-${p.steps}` ? 'paint' : `values-${p.steps}`)}
             className={`mb-1 flex w-full items-center gap-2 border px-1 py-0.5 ${view === `values-${p.steps}` ? 'border-ink bg-raised' : 'border-line hover:border-strong'}`}
           >
-            <span className="w-4 text-right tabular-nums">{p.steps}</span>
+            <span className="w-4 text-right tabular-nums">
+              {p.steps}
+              <span className="sr-only"> values, {p.levels.map((l) => l.value).join(', ')}: </span>
+            </span>
             <span aria-hidden className="flex h-4 flex-1 border border-strong">
               {p.levels.map((l) => (
                 <span key={l.from} data-part="colour" style={{ flexGrow: l.share, background: l.grey }} />

@@ -277,7 +277,7 @@ export function Picture({ saved, guides, selected, setSelected, unsaved, setUnsa
               strokeWidth={0.8}
               tabIndex={0}
               role="button"
-              aria-label={`Point ${i + 1} of ${zone.outline.length} of ${zone.name}, ${long(p.x)} across, ${long(p.y)} down`}
+              aria-label={`Point ${i + 1} of ${zone.outline.length} of ${zone.name}, ${placed(p.x, p.y)}`}
               className="handle cursor-move"
               onPointerDown={(e) => drag(e, (_, to) => withPoint(zone, i, to))}
               onKeyDown={(e) => nudge(e, i)}

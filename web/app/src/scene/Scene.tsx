@@ -5,7 +5,7 @@ import { useRehearsal, useVocabulary } from '../api/queries'
 import { useHabits } from '../api/habits'
 import { useGuides, useMeasures, useSketch } from '../api/scene'
 import { useEditing } from '../lib/editing'
-import { useFrame } from '../lib/frame'
+import { usePainted } from '../lib/frame'
 import { ofStudio } from '../lib/studio'
 import { Choose } from '../ui/Choose'
 import { FigureField } from '../ui/controls'
@@ -72,15 +72,12 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const map = (id: string) => `${saved.frames.replace('/frames/', '/maps/')}/${id}.png`
   const drawn = maps.some((m) => m.id === view) && view !== 'draws'
   const painted = view === 'sketch' ? undefined : drawn ? map(view) : `${saved.frames}/${view === 'draws' ? 'paint' : view}-800-${half}.png`
-  const frame = useFrame(painted)
-  const draftAt = frame.busy && !drawn ? painted?.replace('/frames/', '/drafts/') : undefined
-  const drafted = useFrame(draftAt)
+  const frame = usePainted(painted)
   const pending: Edit | undefined = unsaved.edit ?? (unsaved.zone && { edit: 'zone', at: lesson.zones.length, zone: unsaved.zone })
   // While something is dragged the flat sketch stands in, then the coarse canvas, until the painted one is there.
   const sketching = pending ?? (view === 'sketch' || frame.busy ? { edit: 'all' as const, edits: [] } : undefined)
   const sketch = useSketch(saved.hash, sketching)
-  const coarse = draftAt === drafted.shown ? drafted.shown : undefined
-  const shown = pending || view === 'sketch' ? (sketch ?? frame.shown) : frame.busy ? (coarse ?? sketch ?? frame.shown) : frame.shown
+  const shown = pending || view === 'sketch' ? (sketch ?? frame.shown) : frame.busy ? (frame.coarse ?? sketch ?? frame.shown) : frame.shown
   const open = rehearsal?.done ? rehearsal.findings.filter((f) => f.accepted === '').length : undefined
 
   const props = { saved, guides, selected, setSelected, unsaved, setUnsaved, apply, busy: editing.busy, say: setSaid, placing, setPlacing }

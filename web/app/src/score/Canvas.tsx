@@ -2,7 +2,7 @@ import { Slider } from 'radix-ui'
 import { useState, type CSSProperties } from 'react'
 
 import type { Saved } from '../api/client'
-import { useFrame } from '../lib/frame'
+import { usePainted } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
 import { Closer, type Place } from './Closer'
 import { Staircase } from './Staircase'
@@ -23,7 +23,8 @@ interface Props {
 export function Canvas({ saved, minute, setMinute, view, viewName, playing, play, painted }: Props) {
   const { lesson, score } = saved
   const half = Math.round(minute * 2)
-  const { shown, busy, failed, again } = useFrame(`${saved.frames}/${view}-800-${half}.png`)
+  const { shown: done, coarse, busy, failed, again } = usePainted(`${saved.frames}/${view}-800-${half}.png`)
+  const shown = coarse ?? done
   const at = score.rows.find((r) => minute < r.start + r.minutes) ?? score.rows.at(-1)
   const ratio = lesson.support.width / lesson.support.height
   const [place, setPlace] = useState<Place>()

@@ -154,7 +154,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
     <div className="room">
       <LessonBar saved={saved} at="Score" editing={editing} keys={keyList(vocabulary)}>
         <Hint text="The whole script: its time, tools, method and past (A)">
-          <Button pressed={book} aria-label="Length of the script" onClick={() => setBook(!book)}>
+          <Button pressed={book} aria-label={`${figure(score.class)} of ${figure(score.session)} min, the length of the script`} onClick={() => setBook(!book)}>
             <strong className={`font-semibold ${score.class > score.session ? 'underline decoration-2' : ''}`}>{figure(score.class)}</strong> of {figure(score.session)} min
           </Button>
         </Hint>

@@ -106,13 +106,13 @@ export function Script(props: Props) {
         <span aria-hidden className="pb-1 pl-2">min</span>
         <span aria-hidden className="flex">
           {columns.map((c) => (
-            <span key={c.plane} title={c.name} className="h-[4.6rem] w-2 rotate-180 overflow-hidden pt-1 leading-none whitespace-nowrap [writing-mode:vertical-rl] sm:w-3.5">
+            <span key={c.plane} title={c.name} className="h-[4.6rem] w-2 rotate-180 overflow-hidden pt-1 leading-none whitespace-nowrap [writing-mode:vertical-rl] max-sm:invisible max-sm:h-6 sm:w-3.5">
               {c.name}
             </span>
           ))}
         </span>
-        <span aria-hidden className="h-[4.6rem] w-full rotate-180 overflow-hidden pt-1 [writing-mode:vertical-rl]">tool</span>
-        <span aria-hidden className="h-[4.6rem] w-full rotate-180 overflow-hidden pt-1 [writing-mode:vertical-rl]">fat</span>
+        <span aria-hidden className="h-[4.6rem] w-full rotate-180 overflow-hidden pt-1 [writing-mode:vertical-rl] max-sm:invisible max-sm:h-6">tool</span>
+        <span aria-hidden className="h-[4.6rem] w-full rotate-180 overflow-hidden pt-1 [writing-mode:vertical-rl] max-sm:invisible max-sm:h-6">fat</span>
         <div className="self-stretch py-1.5 pl-1">
           <p aria-hidden className="mb-1 max-sm:hidden">Far to near, from the top down: a good lesson reads as a staircase.</p>
           {props.find}

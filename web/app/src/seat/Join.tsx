@@ -15,7 +15,7 @@ export function Join({ before, sat }: { before: string | undefined; sat: (seat: 
   }
   return (
     <main className="mx-auto flex min-h-dvh max-w-md flex-col justify-center gap-6 p-5">
-      <h1 className="font-serif text-3xl leading-tight">Take a seat in the class</h1>
+      <h1 className="font-semibold text-3xl leading-tight">Take a seat in the class</h1>
       <form onSubmit={enter} className="flex flex-col gap-4">
         <label className="flex flex-col gap-1">
           The code on the wall

@@ -49,7 +49,7 @@ function Sitting({ seated, hears, leave }: { seated: Seated; hears: boolean; lea
       <main className="flex flex-1 flex-col gap-3 px-4 pt-3 pb-36">
         <Answered seated={seated} />
         {view.phase === 'ended' ? (
-          <h2 className="font-serif text-2xl">The class has ended. Let it dry, and look at it again tomorrow.</h2>
+          <h2 className="font-semibold text-2xl">The class has ended. Let it dry, and look at it again tomorrow.</h2>
         ) : (
           <>
             <nav aria-label="Steps" className="flex items-center gap-2">
@@ -165,7 +165,7 @@ function Step({ seated, card, standing }: { seated: Seated; card: Card; standing
     <article aria-label="This step" className="flex flex-col gap-3">
       <Picture seated={seated} card={card} />
       {standing?.dropped && <p className="border-l-4 border-strong pl-3">The class leaves this step out.</p>}
-      <h2 className="font-serif text-2xl leading-tight">{card.brief}</h2>
+      <h2 className="font-semibold text-2xl leading-tight">{card.brief}</h2>
       {card.words && <p>{card.words}</p>}
       <ul aria-label="Colours" className="flex flex-col gap-2">
         {card.colours.map((c) => (
@@ -201,7 +201,7 @@ function Answered({ seated }: { seated: Seated }) {
       <h2 className="font-semibold first-letter:uppercase">
         {seated.troubles.find((t) => t.id === last.trouble)?.name}, at step {last.step + 1}
       </h2>
-      <p className="font-serif text-xl leading-snug">{last.says || 'The instructor comes to you.'}</p>
+      <p className="font-semibold text-xl leading-snug">{last.says || 'The instructor comes to you.'}</p>
       {last.made && (
         <div className="grid grid-cols-2 gap-2">
           {(['before', 'after'] as const).map((side) => (

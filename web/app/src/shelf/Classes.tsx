@@ -23,11 +23,11 @@ export function Classes() {
     classes.map((c) => (
       <li key={c.id} className="flex items-center gap-2 border-t border-line py-1">
         <Link href={classAt(studio, c.id)} className="flex min-w-0 flex-1 flex-wrap gap-x-3 underline-offset-2 hover:underline">
-          <span className="w-48 shrink-0 text-quiet">{shortMoment(c.begins)}</span>
-          <span className="min-w-0 flex-1 font-serif break-words">{c.class.title}</span>
+          <span className="w-44 shrink-0 text-quiet">{shortMoment(c.begins)}</span>
+          <span className="min-w-48 flex-1 font-serif break-words">{c.class.title}</span>
           <span className="shrink-0 text-quiet">{c.class.state === 'called-off' ? 'called off' : c.people === 1 ? 'one person' : `${c.people} people`}</span>
         </Link>
-        <Button aria-label={`Throw the class ${c.class.title} out`} disabled={out.isPending} onClick={() => out.mutate({ id: c.id, deleted: true }, { onSuccess: () => setGone(c) })}>
+        <Button aria-label={`Throw out the class ${c.class.title}`} disabled={out.isPending} onClick={() => out.mutate({ id: c.id, deleted: true }, { onSuccess: () => setGone(c) })}>
           Throw out
         </Button>
       </li>
@@ -76,8 +76,8 @@ function Drying() {
       <ul>
         {next.slice(0, 3).map((c) => (
           <li key={c.id}>
-            <Link href={canvasesAt(studio)} className="flex gap-3 border-t border-line py-1 underline-offset-2 hover:underline">
-              <span className="w-56 shrink-0 text-quiet">
+            <Link href={canvasesAt(studio)} className="flex flex-wrap gap-x-3 border-t border-line py-1 underline-offset-2 hover:underline">
+              <span className="w-56 text-quiet">
                 {c.next.name}, {shortDay(c.next.on)}
               </span>
               <span className="min-w-0 font-serif break-words">{c.canvas.title}</span>

@@ -1,9 +1,10 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
 import { Link, useLocation } from 'wouter'
 
 import type { OnShelf, Place } from '../api/client'
 import { useCreateLesson, useOpenStudio, usePlace, useShelf, useStudios } from '../api/queries'
 import { fits, wordsOf } from '../lib/rank'
+import { useSeen } from '../lib/seen'
 import { InStudio, lessonAt, shelfAt } from '../lib/studio'
 import { Bar, roomsOf } from '../ui/Bar'
 import { boxed, Button } from '../ui/controls'
@@ -19,6 +20,9 @@ const StudioChooser = lazy(() => import('./StudioChooser').then((m) => ({ defaul
 
 /** So many lessons are seen at once; beyond that one wants to find one. */
 const many = 8
+
+/** So many cards are laid out at a time; more when their end comes into sight. */
+const atOnce = 40
 
 const where: Record<Place, string> = { shelf: 'on the shelf again', away: 'put away', template: 'kept as a beginning for new lessons', deleted: 'thrown out' }
 
@@ -117,6 +121,7 @@ export function Shelf({ named }: { named?: string }) {
 /** Lessons are those on the shelf; of many some are found by their names. What was put elsewhere can be brought back at once. */
 function Lessons({ list }: { list: OnShelf[] }) {
   const [text, setText] = useState('')
+  const [out, setOut] = useState(atOnce)
   const [moved, setMoved] = useState<{ lesson: OnShelf; place: Place }>()
   const place = usePlace() // here, for a card goes with what is done to it
   const put = (lesson: OnShelf, to: Place) => place.mutate({ id: lesson.id, place: to }, { onSuccess: () => setMoved({ lesson, place: to }) })
@@ -146,11 +151,27 @@ function Lessons({ list }: { list: OnShelf[] }) {
           {place.error.message}
         </p>
       )}
-      {found.map((lesson) => (
+      {found.slice(0, out).map((lesson) => (
         <Card key={lesson.id} lesson={lesson} busy={place.isPending} put={(to) => put(lesson, to)} />
       ))}
+      {found.length > out && <End key={out} reached={() => setOut(out + atOnce)} left={found.length - out} />}
       {found.length === 0 && list.length > 0 && <p className="col-span-full text-quiet">No lesson on the shelf is called that.</p>}
     </>
+  )
+}
+
+/** End is where the cards that are laid out end; reached, more are. */
+function End({ reached, left }: { reached: () => void; left: number }) {
+  const end = useRef<HTMLDivElement>(null)
+  const seen = useSeen(end)
+  const more = useEffectEvent(reached)
+  useEffect(() => {
+    if (seen) more()
+  }, [seen])
+  return (
+    <div ref={end} className="col-span-full">
+      <Button onClick={reached}>{left} more</Button>
+    </div>
   )
 }
 

@@ -112,7 +112,9 @@ export function Bar({ place, at, of, rooms, back, keys, below, children }: Props
           </div>
         )}
         {children}
-        <RoomSwitch />
+        <div className="max-md:hidden">
+          <RoomSwitch />
+        </div>
         <Button onClick={() => setHelp(true)}>Help</Button>
       </div>
       <Silent />

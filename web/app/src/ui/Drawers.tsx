@@ -13,7 +13,7 @@ export interface Drawer {
 export function DrawerSet({ drawers }: { drawers: Drawer[] }) {
   return (
     <Tabs.Root defaultValue={drawers[0]?.id ?? ''} className="flex min-h-0 min-w-0 flex-col border-line bg-sheet wide:border-l">
-      <Tabs.List aria-label="Drawers" className="flex overflow-x-auto border-b border-line px-3 pt-2">
+      <Tabs.List aria-label="Drawers" className="flex flex-wrap border-b border-line px-3 pt-2">
         {drawers.map((d) => (
           <Tabs.Trigger
             key={d.id}
