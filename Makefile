@@ -43,6 +43,7 @@ generate: ## make all generated code again
 	$(GO) run ./tools/paintdoc
 	$(GO) run ./tools/ruledoc
 	$(GO) run ./tools/housedoc
+	$(GO) run ./tools/worddoc
 	$(GO) run ./tools/demopictures
 	scripts/notices.sh
 	$(GO) run ./cmd/proxenos openapi | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 1) + "\n")' > web/api/openapi.json.new && mv web/api/openapi.json.new web/api/openapi.json

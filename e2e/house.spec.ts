@@ -111,7 +111,7 @@ test('a picture goes onto another canvas, mixtures are named and let do for one 
   await expect(drawer.getByLabel('Name of the mixture Sky, high')).toHaveValue('Sky, high')
   const count = await drawer.getByRole('listitem').count()
   await drawer.getByRole('button', { name: 'More about Middle sky' }).click()
-  await pick(drawer.getByLabel('What does for Middle sky'), 'Sky, high')
+  await pick(drawer.getByLabel('What to use instead of Middle sky'), 'Sky, high')
   await drawer.getByRole('button', { name: 'One pile for both' }).click()
   await expect(drawer.getByLabel('Name of the mixture Middle sky')).toBeHidden()
   await page.keyboard.press('Control+z')

@@ -27,6 +27,9 @@ for doc in paint rule house; do
   go run "./tools/${doc}doc"
   cmp "docs/${doc}s.md" "$fresh/${doc}s.md" || { echo "docs/${doc}s.md was out of date: it is renewed now, commit it" >&2; exit 1; }
 done
+cp docs/handbook/words.md "$fresh/"
+go run ./tools/worddoc
+cmp docs/handbook/words.md "$fresh/words.md" || { echo "docs/handbook/words.md was out of date: it is renewed now, commit it" >&2; exit 1; }
 cp web/api/openapi.json web/app/src/api/schema.d.ts "$fresh/"
 go run ./cmd/proxenos openapi | node -e 'process.stdout.write(JSON.stringify(JSON.parse(require("fs").readFileSync(0)), null, 1) + "\n")' >web/api/openapi.json
 (cd web/app && npm run --silent types >/dev/null 2>&1)

@@ -31,7 +31,7 @@ type Event struct {
 	Said     string `json:"said,omitempty" doc:"how far a job is, or what the save of a lesson changed"`
 	Stop     bool   `json:"stop,omitempty" doc:"whether it was told to stop"`
 	Painting string `json:"painting,omitempty" doc:"of a canvas"`
-	Stage    string `json:"stage,omitempty" enum:"painting,drafted,foreseen,painted,judged,failed" doc:"of a canvas"`
+	Stage    string `json:"stage,omitempty" enum:"painting,glanced,drafted,foreseen,painted,judged,failed" doc:"of a canvas"`
 	Steps    int    `json:"steps,omitempty" doc:"of a canvas: painted so far"`
 }
 

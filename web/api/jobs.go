@@ -14,6 +14,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/gofiber/fiber/v2"
 
+	"proxenos/core/length"
 	"proxenos/core/lesson"
 	"proxenos/store"
 	"proxenos/studio"
@@ -49,6 +50,7 @@ func (s *Server) jobOperations(api huma.API, app *fiber.App) {
 		Summary: "What happens in a studio, as server-sent events; goes on after Last-Event-ID",
 		Parameters: []*huma.Param{
 			{Name: "studio", In: "path", Required: true, Schema: &huma.Schema{Type: huma.TypeString}},
+			{Name: "units", In: "query", Description: "what lengths are said in", Schema: &huma.Schema{Type: huma.TypeString}},
 			{Name: "watcher", In: "query", Description: "names this stream in jobs: when it ends they are stopped", Schema: &huma.Schema{Type: huma.TypeString}},
 		},
 		Responses: map[string]*huma.Response{"200": {Description: "A stream", Content: map[string]*huma.MediaType{
@@ -147,7 +149,7 @@ const streamBeat = 2 * time.Second
 // events is a stream of what happens in a studio. It begins with what was missed since the
 // event that the browser heard last.
 func (s *Server) events(c *fiber.Ctx) error {
-	id, tab := c.Params("studio"), c.Query("watcher")
+	id, tab, units := c.Params("studio"), c.Query("watcher"), length.Unit(c.Query("units"))
 	if len(id) > 40 || len(tab) > 40 {
 		return fiber.NewError(http.StatusUnprocessableEntity, "the name of the studio or of the watcher is too long: give at most 40 letters")
 	}
@@ -179,7 +181,7 @@ func (s *Server) events(c *fiber.Ctx) error {
 		defer w.Leave()
 		fmt.Fprintf(out, "retry: 500\nid: %d\n\n", last) // from there a stream goes on that heard nothing
 		for _, e := range missed {
-			write(out, e)
+			write(out, e, units)
 		}
 		beat := time.NewTicker(streamBeat)
 		defer beat.Stop()
@@ -189,7 +191,7 @@ func (s *Server) events(c *fiber.Ctx) error {
 				if !there {
 					return // it comes back and asks for what was missed
 				}
-				write(out, e)
+				write(out, e, units)
 			case <-beat.C:
 				fmt.Fprint(out, ": beat\n\n")
 			}
@@ -198,7 +200,8 @@ func (s *Server) events(c *fiber.Ctx) error {
 	return nil
 }
 
-func write(out *bufio.Writer, e store.Event) {
+func write(out *bufio.Writer, e store.Event, units length.Unit) {
+	e.Said = units.Text(e.Said)
 	body, err := json.Marshal(e)
 	if err != nil {
 		return // it has nothing in it that could not be written

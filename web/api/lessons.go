@@ -15,6 +15,7 @@ import (
 	"proxenos/core/compose"
 	"proxenos/core/daylight"
 	"proxenos/core/film"
+	"proxenos/core/glossary"
 	"proxenos/core/haze"
 	"proxenos/core/length"
 	"proxenos/core/lesson"
@@ -84,6 +85,7 @@ type Vocabulary struct {
 	Hours  []daylight.Hour  `json:"hours" doc:"times of day"`
 	Maps   []lesson.Term    `json:"maps" doc:"maps of a finished picture"`
 	Units  []length.Measure `json:"units" doc:"what lengths can be said in"`
+	Craft  []glossary.Word  `json:"craft" doc:"words of the craft and what they mean"`
 }
 
 // lamps are the views that show things under another lamp.
@@ -128,7 +130,7 @@ func (s *Server) lessonOperations(api huma.API) {
 		})
 	huma.Register(api, huma.Operation{OperationID: "vocabulary", Method: http.MethodGet, Path: "/api/vocabulary", Summary: "The language of a step"},
 		func(context.Context, *struct{}) (*one[Vocabulary], error) {
-			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), haze.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps(), length.Measures()}}, nil
+			return &one[Vocabulary]{Vocabulary{lesson.Words(), rehearse.ViewTerms(), haze.Airs(), lamps(), starter.Kinds(), compose.Kinds(), daylight.Hours(), measure.Maps(), length.Measures(), glossary.All()}}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "studios", Method: http.MethodGet, Path: "/api/studios", Summary: "All studios"},
 		func(ctx context.Context, _ *struct{}) (*one[[]store.Studio], error) {

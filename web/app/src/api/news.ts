@@ -1,4 +1,5 @@
 import { chance } from '../lib/chance'
+import { unit } from '../lib/units'
 import type { News } from './client'
 
 /** Names this tab in the jobs that it asks for: when its stream ends they are stopped. */
@@ -18,8 +19,12 @@ class Stream {
   private stood = false
 
   constructor(studio: string) {
-    this.address = `/api/studios/${encodeURIComponent(studio)}/events?watcher=${tab}`
+    this.address = `/api/studios/${encodeURIComponent(studio)}/events?watcher=${tab}&units=`
     document.addEventListener('visibilitychange', () => this.fit())
+    unit.watch(() => {
+      this.close()
+      this.fit() // in other units
+    })
   }
 
   /** listen hears everything until what it returns is called; back is called when something may have been missed. */
@@ -37,7 +42,7 @@ class Stream {
   private fit() {
     const wanted = [...this.listeners].some((l) => l.always || !document.hidden)
     if (wanted && !this.source) {
-      this.source = new EventSource(this.address)
+      this.source = new EventSource(this.address + encodeURIComponent(unit.get()))
       this.source.onmessage = (e: MessageEvent<string>) => {
         const news = JSON.parse(e.data) as News
         for (const l of this.listeners) l.hear(news)
@@ -46,10 +51,12 @@ class Stream {
         if (this.stood) for (const l of this.listeners) l.back()
         this.stood = true
       }
-    } else if (!wanted && this.source) {
-      this.source.close()
-      this.source = undefined
-    }
+    } else if (!wanted) this.close()
+  }
+
+  private close() {
+    this.source?.close()
+    this.source = undefined
   }
 }
 

@@ -3152,7 +3152,7 @@ export interface components {
              * @description of a canvas
              * @enum {string}
              */
-            stage?: "painting" | "drafted" | "foreseen" | "painted" | "judged" | "failed";
+            stage?: "painting" | "glanced" | "drafted" | "foreseen" | "painted" | "judged" | "failed";
             /** @description of a job */
             state?: string;
             /**
@@ -6462,6 +6462,8 @@ export interface components {
         Vocabulary: {
             airs: components["schemas"]["Term"][];
             cares: components["schemas"]["Term"][];
+            /** @description words of the craft and what they mean */
+            craft: components["schemas"]["Word"][];
             /** @description times of day */
             hours: components["schemas"]["Hour"][];
             /** @description views that show things under another lamp */
@@ -6604,6 +6606,12 @@ export interface components {
              * @description mm
              */
             width: number;
+        };
+        Word: {
+            /** @description how else it is written; the word itself first */
+            forms: string[];
+            meaning: string;
+            word: string;
         };
         Zone: {
             id: string;
@@ -8817,6 +8825,8 @@ export interface operations {
     events: {
         parameters: {
             query?: {
+                /** @description what lengths are said in */
+                units?: string;
                 /** @description names this stream in jobs: when it ends they are stopped */
                 watcher?: string;
             };

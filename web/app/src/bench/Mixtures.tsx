@@ -62,7 +62,7 @@ function More({ mixture, used, saved, apply, busy }: Pick<DrawerProps, 'saved' |
   return (
     <div className="mt-1 flex flex-wrap items-center gap-2 pl-8">
       <p className="w-full text-quiet">{mixture.parts.map((p) => `${figure(p.parts, 2)} ${p.name.toLowerCase()}`).join(' : ')}</p>
-      <Choose label={`What does for ${mixture.name}`} value={to} set={setTo} placeholder="let another do for it" className="min-w-40 flex-1">
+      <Choose label={`What to use instead of ${mixture.name}`} value={to} set={setTo} placeholder="use another instead" className="min-w-40 flex-1">
         {others.map((m) => (
           <option key={m.mixture} value={m.mixture} title={`value ${m.value}`}>
             {m.name}

@@ -80,7 +80,6 @@ export function CanvasCard({ on, wall }: { on: OnWall; wall: ReturnType<typeof u
           </ul>
         )}
         <form
-          aria-label={`What was done with ${c.title}${c.by && `, ${c.by}`}, ${inWords(c.painted)}`}
           className="flex flex-wrap items-center gap-2"
           onSubmit={(e) => {
             e.preventDefault()

@@ -111,7 +111,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
         <section aria-label="Findings" className="min-h-0 border-line p-4 wide:overflow-y-auto wide:border-l" tabIndex={0}>
           {!rehearsal?.done && <p role="status">Rehearsing, step {rehearsal?.painted ?? 0} of {lesson.steps.length}.</p>}
           {rehearsal?.done && open.length === 0 && (
-            <p className="text-quiet">Nothing is open. What the rules look for, and from when on they speak, stands in the handbook; what is on purpose stays listed below.</p>
+            <p className="text-quiet">Nothing is open. What the rules look for, and from which figure on they speak, is in the handbook, under Help. What is on purpose stays listed below.</p>
           )}
           {groups.map(([name, list]) => (
             <section key={name} aria-label={name} className="mb-4">

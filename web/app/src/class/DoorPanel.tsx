@@ -29,7 +29,7 @@ export function DoorPanel({ day, state, close }: { day: OnDay; state: Teaching['
   const door = useDoor(day.id)
   return (
     <>
-      <h2 className="font-serif text-3xl leading-tight">Students come in by their phones</h2>
+      <h2 className="font-serif text-3xl leading-tight">Students join with their phones</h2>
       {door.error && <p role="alert">{door.error.message}</p>}
       {door.data && (
         <>

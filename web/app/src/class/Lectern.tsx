@@ -107,7 +107,7 @@ export function Lectern({ day, cards, teaching, lost }: { day: OnDay; cards: Car
             Late
           </Button>
         </Hint>
-        <Hint text="Z: what was said last is as if it had not been">
+        <Hint text="Z: takes back what was said last">
           <Button className={large} disabled={teaching.number === 0} onClick={act.undo}>
             Take back
           </Button>

@@ -23,7 +23,7 @@ export function Pedal({ id }: { id: string }) {
   return (
     <main className="flex h-full flex-col items-center justify-center gap-6 p-6">
       <h1 className="font-serif text-2xl">A pedal, simulated</h1>
-      <p className="max-w-xl text-quiet">It sends the page keys, as a pedal or a clicker does that is plugged in. Open the lectern of the class in another tab, and step here.</p>
+      <p className="max-w-xl text-quiet">It sends the page keys, as a plugged-in pedal or clicker does. Open the lectern of the class in another tab, and step here.</p>
       <div className="flex gap-6">
         {parts.map((p) => (
           <button key={p.key} type="button" className="flex h-56 w-44 flex-col items-center justify-end gap-1 rounded-b-3xl border-2 border-strong bg-raised p-4 text-lg active:translate-y-1 active:bg-chosen" onClick={() => press(id, p.key)}>

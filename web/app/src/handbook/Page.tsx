@@ -1,9 +1,10 @@
 import { useState } from 'react'
 import Markdown from 'react-markdown'
+import remarkGfm from 'remark-gfm'
 
 import { Button } from '../ui/controls'
 
-const files = import.meta.glob<string>('../../../../docs/handbook/*.md', { query: '?raw', import: 'default', eager: true })
+const files = import.meta.glob<string>(['../../../../docs/handbook/*.md', '../../../../docs/{rules,houses,paints}.md'], { query: '?raw', import: 'default', eager: true })
 const pages = new Map(Object.entries(files).map(([path, text]) => [path.replace(/^.*\//, '').replace(/\.md$/, ''), text]))
 
 const pictures = import.meta.glob<string>('../../../../docs/screenshots/{bench,canvases,checks,cupboard,lectern,log,look,prep,scene,score,shelf}.png', { query: '?url', import: 'default', eager: true })
@@ -22,10 +23,16 @@ export function Page({ start }: { start: string }) {
           Back
         </Button>
       )}
+      {at !== 'words' && (
+        <Button className="float-right mb-2 ml-2" onClick={() => setPath([...path, 'words'])}>
+          Words of the craft
+        </Button>
+      )}
       <Markdown
+        remarkPlugins={[remarkGfm]}
         components={{
           a: ({ href = '', children }) => {
-            const page = /^(?:\.\/)?([a-z-]+)\.md$/.exec(href)?.[1]
+            const page = /^\.{0,2}\/?([a-z-]+)\.md$/.exec(href)?.[1]
             return page && pages.has(page) ? (
               <button type="button" className="underline underline-offset-2" onClick={() => setPath([...path, page])}>
                 {children}

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 
 import type { Edit, Finding } from '../api/client'
+import { Craft } from '../ui/Craft'
 import { Button, capital, figure, Hint } from '../ui/controls'
 
 const names = { stop: 'Stop', caution: 'Caution', note: 'Note' }
@@ -41,8 +42,12 @@ export function Findings({ findings, apply, tryOut }: Props) {
               {figure(f.figure)} {f.unit}, speaks from {figure(f.threshold)}
             </span>
           </p>
-          <p>{f.says}</p>
-          <p className="text-quiet italic">{f.reason}</p>
+          <p>
+            <Craft>{f.says}</Craft>
+          </p>
+          <p className="text-quiet italic">
+            <Craft>{f.reason}</Craft>
+          </p>
           {f.accepted ? (
             <p className="mt-1">
               {f.byMethod ? 'The house method does not mind' : 'On purpose'}: {f.accepted}{' '}

@@ -22,7 +22,7 @@ const StudioChooser = lazy(() => import('./StudioChooser').then((m) => ({ defaul
 const many = 8
 
 /** So many cards are laid out at a time; more when their end comes into sight. */
-const atOnce = 40
+const atOnce = 120
 
 const where: Record<Place, string> = { shelf: 'on the shelf again', away: 'put away', template: 'kept as a beginning for new lessons', deleted: 'thrown out' }
 
@@ -154,25 +154,21 @@ function Lessons({ list }: { list: OnShelf[] }) {
       {found.slice(0, out).map((lesson) => (
         <Card key={lesson.id} lesson={lesson} busy={place.isPending} put={(to) => put(lesson, to)} />
       ))}
-      {found.length > out && <End key={out} reached={() => setOut(out + atOnce)} left={found.length - out} />}
+      {found.length > out && <End key={out} reached={() => setOut(out + atOnce)} />}
       {found.length === 0 && list.length > 0 && <p className="col-span-full text-quiet">No lesson on the shelf is called that.</p>}
     </>
   )
 }
 
 /** End is where the cards that are laid out end; reached, more are. */
-function End({ reached, left }: { reached: () => void; left: number }) {
+function End({ reached }: { reached: () => void }) {
   const end = useRef<HTMLDivElement>(null)
   const seen = useSeen(end)
   const more = useEffectEvent(reached)
   useEffect(() => {
     if (seen) more()
   }, [seen])
-  return (
-    <div ref={end} className="col-span-full">
-      <Button onClick={reached}>{left} more</Button>
-    </div>
-  )
+  return <div ref={end} className="col-span-full" />
 }
 
 /** NoStudio leads from an address of no studio to those that there are. */
