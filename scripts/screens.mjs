@@ -63,9 +63,23 @@ async function looked(by) {
   return on.id
 }
 
+/** spoilt is a copy of the lesson in which the far ridge is painted too late. */
+async function spoilt() {
+  const copy = await send(`/api/studios/${studio}/lessons/${id}/copies`)
+  await send(`/api/studios/${studio}/lessons/${copy.id}/edits`, { from: 1, edit: { edit: 'move', step: copy.lesson.steps[5].id, to: 20 } })
+  return copy.id
+}
+
+/** gone throws a lesson out. */
+const gone = (copy) => fetch(`${base}/api/studios/${studio}/lessons/${copy}/place`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: '{"place":"deleted"}' })
+
 /** What is shown in each picture. */
 const views = {
-  shelf: (page) => page.goto(at('')),
+  shelf: async (page) => {
+    await page.goto(at(''))
+    await page.locator('article img').nth(2).waitFor()
+    await page.getByText('Nothing open in Checks').nth(2).waitFor({ timeout: 120_000 })
+  },
   score,
   'score-time': async (page) => {
     await score(page)
@@ -73,25 +87,49 @@ const views = {
   },
   'score-finding-dark': async (page) => {
     await page.addInitScript(() => localStorage.setItem('room', 'dark'))
-    const spoilt = await fetch(`${base}/api/studios/${studio}/lessons/${id}/copies`, { method: 'POST' }).then((r) => r.json())
-    await fetch(`${base}/api/studios/${studio}/lessons/${spoilt.id}/edits`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ from: 1, edit: { edit: 'move', step: spoilt.lesson.steps[5].id, to: 20 } }) })
-    await page.goto(at(`/lessons/${spoilt.id}`))
+    const copy = await spoilt()
+    await page.goto(at(`/lessons/${copy}`))
     await checked(page)
     await page.getByRole('button', { name: /finding/ }).first().click()
     await page.getByRole('dialog').getByRole('button').first().click()
-    await fetch(`${base}/api/studios/${studio}/lessons/${spoilt.id}/away`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: '{"away":true}' })
+    await gone(copy)
+  },
+  'new-lesson': async (page) => {
+    await page.goto(at(''))
+    await page.getByRole('button', { name: 'New lesson' }).click()
+    await page.getByRole('radio', { name: /^Coast\./ }).click()
+    await page.getByLabel('Title').fill('Evening at the bay')
   },
   look: async (page) => page.goto(at(`/canvases/${await looked('Ana')}`)),
   canvases: (page) => page.goto(at('/canvases')),
   scene: (page) => page.goto(lesson('/scene')),
   'scene-values': async (page) => {
     await page.goto(lesson('/scene'))
-    await page.getByLabel('Shown').selectOption({ label: 'three values' })
+    await page.getByLabel('Shown').click()
+    await page.getByRole('option', { name: 'three values' }).click()
     for (const name of ['tiers', 'way of the eye']) await page.getByLabel(name).check()
     await page.getByRole('tab', { name: 'Measures' }).click()
   },
+  'scene-photo': async (page) => {
+    const other = lessons.find((l) => l.title.startsWith('Poplars'))
+    const photo = Buffer.from(await (await fetch(`${base}${other.frames}/paint-800-${other.last}.png`)).arrayBuffer())
+    const copy = (await send(`/api/studios/${studio}/lessons/${other.id}/copies`)).id
+    await page.goto(at(`/lessons/${copy}/scene`))
+    await page.getByRole('tab', { name: 'Photo' }).click()
+    await page.getByLabel('Photograph: file').setInputFiles({ name: 'canal.png', mimeType: 'image/png', buffer: photo })
+    await page.getByRole('img', { name: 'The photograph under the zones' }).waitFor()
+    await page.getByLabel('Grid every so many cm').fill('5')
+    await page.keyboard.press('Enter')
+    await gone(copy)
+  },
   bench: (page) => page.goto(lesson('/bench')),
-  checks: (page) => page.goto(lesson('/checks')),
+  checks: async (page) => {
+    const copy = await spoilt()
+    await page.goto(at(`/lessons/${copy}/checks`))
+    await page.getByRole('button', { name: 'Compare the remedies' }).first().click({ timeout: 120_000 })
+    await page.getByRole('table').getByRole('button', { name: /^Apply/ }).first().waitFor({ timeout: 120_000 })
+    await gone(copy)
+  },
   prep: async (page) => {
     await page.goto(at(`/classes/${day}`))
     await page.getByRole('tab', { name: 'Buy' }).click()
