@@ -37,7 +37,7 @@ type Job struct {
 	rehearsal *rehearse.Rehearsal
 	trials    *rehearse.Rehearsal
 	glance    *rehearse.Rehearsal // nil where somebody else painted the canvas
-	rough     []rule.Finding // what the rules say of the trials, once that was asked
+	rough     []rule.Finding      // what the rules say of the trials, once that was asked
 	findings  []rule.Finding
 	foreseen  atomic.Pointer[[]rule.Finding]
 	err       error
