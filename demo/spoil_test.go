@@ -10,9 +10,9 @@ import (
 	"testing"
 
 	"proxenos/core/lesson"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
 	"proxenos/core/spectrum"
-	"proxenos/core/starter"
 )
 
 // spoils are ways in which a sound script goes wrong in a hurry.
@@ -115,10 +115,10 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 			way.spoil(&l)
 			at := &l
 			found, open := 0, 0
-			var on starter.Own
+			var on mend.Own
 			spoiled := math.NaN()
 			for round := 1; ; round++ {
-				e, list, err := starter.Next(ctx, at, round, false, &on)
+				e, list, err := mend.Next(ctx, at, round, false, &on)
 				if err != nil {
 					t.Fatal(err)
 				}

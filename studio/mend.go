@@ -9,9 +9,9 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
-	"proxenos/core/starter"
 	"proxenos/store"
 )
 
@@ -89,7 +89,7 @@ func (room Room) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a 
 var ErrNotFound = errors.New("that is not found in this lesson any more: look at its findings again")
 
 // rank tries every remedy of a finding.
-func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]rule.TriedRemedy, error) {
+func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]mend.Tried, error) {
 	painted := room.Easel.Rehearse(r.LessonID, r.Number, l)
 	before, err := painted.Drafted(ctx)
 	if err != nil {
@@ -116,8 +116,8 @@ func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a
 	if err != nil {
 		return nil, err
 	}
-	c.Context = rule.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("trying %d of %d", nth, of)) })
-	ranked, err := rule.Rank(c, said, list[at])
+	c.Context = mend.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("trying %d of %d", nth, of)) })
+	ranked, err := mend.Rank(c, said, list[at])
 	return &ranked, err
 }
 
@@ -126,15 +126,15 @@ func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a
 func (room Room) mend(ctx context.Context, first *lesson.Lesson, a Asked, say func(string)) (*Mended, error) {
 	out := &Mended{Revision: a.From}
 	var all lesson.All
-	var own starter.Own
+	var own mend.Own
 	for at, round := first, 1; ; round++ {
 		doing := fmt.Sprintf("mending, round %d", round)
 		if round == 1 {
 			doing = "rehearsing it"
 		}
 		say(doing)
-		trying := rule.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("%s, trying %d of %d", doing, nth, of)) })
-		e, open, err := starter.Next(trying, at, round, a.Accept, &own)
+		trying := mend.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("%s, trying %d of %d", doing, nth, of)) })
+		e, open, err := mend.Next(trying, at, round, a.Accept, &own)
 		if err != nil {
 			return nil, err
 		}
@@ -172,7 +172,7 @@ func (room Room) mend(ctx context.Context, first *lesson.Lesson, a Asked, say fu
 
 // adopt gives the easel what was painted while a lesson was mended: whoever looks at it now
 // need not wait.
-func (d *Desk) adopt(ctx context.Context, r store.Revision, own *starter.Own) error {
+func (d *Desk) adopt(ctx context.Context, r store.Revision, own *mend.Own) error {
 	coarse, fine := own.Last()
 	if coarse == nil || fine == nil || fine.Lesson.Painting() != r.Painting || coarse.Lesson.Painting() != r.Painting {
 		return nil

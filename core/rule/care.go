@@ -15,7 +15,7 @@ const (
 )
 
 var dirtyBrush = Rule{
-	ID: "color.dirty-brush", Title: "The brush brings the last colour", Severity: Caution,
+	ID: DirtyBrush, Title: "The brush brings the last colour", Severity: Caution,
 	Reason: "What is left in the hairs goes into the next mixture: wipe, rinse and dry, or take a spare brush, unless the residue suits it.",
 	Speaks: say("what is left in a tool moves the next mixture by over ΔE00 %g", residueMost),
 	Quiet:  map[lesson.Method]string{lesson.DryBlockIn: "Residues are used on purpose here, to dull one colour with another."},

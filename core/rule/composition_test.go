@@ -12,38 +12,6 @@ import (
 	"proxenos/core/rule"
 )
 
-// plain is a composition with nothing wrong: a ridge and a dark tree with a light on it,
-// which is the focal area, on a plain field.
-func plain() *lesson.Lesson {
-	l := sample.Lesson()
-	l.Title, l.Session = "Plain", 60
-	l.Support.Width, l.Support.Height = 200, 150
-	l.View = lesson.View{Horizon: 62, Eye: 1.7}
-	l.Light = lesson.Light{From: 300, Height: 40}
-	l.Focal = lesson.Focal{X: 130, Y: 58, Radius: 22}
-	l.Planes = []lesson.Plane{{ID: "sky", Name: "Sky", Distance: 50000}, {ID: "far", Name: "Far ridge", Distance: 6000}, {ID: "field", Name: "Field", Distance: 40}, {ID: "near", Name: "Trees", Distance: 18}}
-	rect := func(x0, y0, x1, y1 float64) []lesson.Point {
-		return []lesson.Point{{X: x0, Y: y0}, {X: x1, Y: y0}, {X: x1, Y: y1}, {X: x0, Y: y1}}
-	}
-	l.Zones = []lesson.Zone{
-		{ID: "sky", Name: "Sky", Plane: "sky", Kind: lesson.Sky, Outline: rect(0, 0, 200, 58)},
-		{ID: "ridge", Name: "Ridge", Plane: "far", Kind: lesson.Ridge, Outline: []lesson.Point{{X: 0, Y: 50}, {X: 40, Y: 44}, {X: 90, Y: 52}, {X: 150, Y: 47}, {X: 200, Y: 53}, {X: 200, Y: 66}, {X: 0, Y: 66}}},
-		{ID: "field", Name: "Field", Plane: "field", Kind: lesson.Field, Outline: rect(0, 62, 200, 150)},
-		{ID: "tree", Name: "Tree", Plane: "near", Kind: lesson.Tree, Outline: []lesson.Point{{X: 122, Y: 98}, {X: 108, Y: 76}, {X: 112, Y: 48}, {X: 126, Y: 36}, {X: 148, Y: 52}, {X: 154, Y: 78}, {X: 136, Y: 98}}},
-	}
-	l.Mixtures = append(l.Mixtures, lesson.Mixture{ID: "field", Name: "Field", Parts: []lesson.Part{{Paint: "PW6", Parts: 5}, {Paint: "PY43", Parts: 4}, {Paint: "PB29", Parts: 0.5}}},
-		lesson.Mixture{ID: "field-2", Name: "Field light", Parts: []lesson.Part{{Paint: "PW6", Parts: 7}, {Paint: "PY43", Parts: 4}, {Paint: "PB29", Parts: 0.3}}})
-	l.Steps = []lesson.Step{
-		sample.Step("sky", "sky", lesson.CrissCross, "flat20", "sky"),
-		sample.Step("ridge", "ridge", lesson.PullDown, "flat20", "ridge"),
-		sample.Step("field", "field", lesson.LongPull, "flat20", "field-2", "field"),
-		sample.Step("tree", "tree", lesson.LongPull, "filbert10", "dark"),
-		sample.Step("light", "tree", lesson.KnifeBreak, "knife", "light"),
-	}
-	l.Steps[4].Where, l.Steps[4].Load, l.Steps[4].Pressure, l.Steps[4].Cover = lesson.Lit, lesson.HeavyLoad, lesson.Barely, 0.8
-	return l
-}
-
 // compositional are the rules about the picture as a picture.
 func compositional(list []rule.Finding) (out []rule.Finding) {
 	for _, f := range list {
@@ -60,7 +28,7 @@ func TestSidesAreToldApartOnWhatIsWideEnough(t *testing.T) {
 		wide float64
 		says bool
 	}{{3.5, false}, {4.5, false}, {9, true}} {
-		l := plain()
+		l := sample.Plain()
 		l = with(l, thing("trunk", lesson.Tree, 40, 30, 40+c.wide, 30, 40+c.wide, 140, 40, 140), lesson.PullDown, "filbert10", "dark")
 		l.Steps = append(l.Steps, sample.Step("bark", "trunk", lesson.KnifeBreak, "knife", "light"))
 		bark := &l.Steps[len(l.Steps)-1]
@@ -88,7 +56,7 @@ func with(l *lesson.Lesson, z lesson.Zone, t lesson.Technique, tool, mixture str
 }
 
 func TestASoundCompositionIsLeftInPeace(t *testing.T) {
-	for _, f := range compositional(judge(t, plain())) {
+	for _, f := range compositional(judge(t, sample.Plain())) {
 		t.Errorf("%s: %s", f.Rule, f.Says)
 	}
 }
@@ -156,7 +124,7 @@ func TestFaultyCompositions(t *testing.T) {
 		}, "light.side", []string{"value.focal", "pict.rival"}},
 	} {
 		t.Run(name, func(t *testing.T) {
-			l := plain()
+			l := sample.Plain()
 			l = c.spoil(l)
 			list := compositional(judge(t, l))
 			var found *rule.Finding
@@ -195,7 +163,7 @@ func TestFaultyCompositions(t *testing.T) {
 }
 
 func TestFocalPlace(t *testing.T) {
-	l := plain()
+	l := sample.Plain()
 	for _, c := range []struct {
 		x, y float64
 		says string

@@ -72,11 +72,14 @@ func (k *keeper) allows(next *lesson.Lesson) bool {
 	return true
 }
 
+// Keeps reports whether a lesson made of this one by edits keeps what no remedy may change.
+func (c *Context) Keeps(next *lesson.Lesson) bool { return c.keeper().allows(next) }
+
 // kept are the remedies that change nothing of that.
 func (c *Context) kept(list []Remedy) []Remedy {
 	out := list[:0:0]
 	for _, r := range list {
-		if next, _, err := lesson.Apply(c.Lesson, r.Edit); err == nil && c.keeper().allows(next) {
+		if next, _, err := lesson.Apply(c.Lesson, r.Edit); err == nil && c.Keeps(next) {
 			out = append(out, r)
 		}
 	}

@@ -16,7 +16,7 @@ const (
 )
 
 var mud = Rule{
-	ID: "film.mud", Title: "Turns to mud", Severity: Caution,
+	ID: Mud, Title: "Turns to mud", Severity: Caution,
 	Reason: "The load must exceed what the hairs can lift. Too little paint, too much pressure or a dirty brush over wet paint mixes instead of covering.",
 	Speaks: say("over %g %% of what a step covers, by patches of 3 mm, is over ΔE00 %g from its mixture, %g where it is pulled or pushed, and duller or of another value", 100*mudLeast, rehearse.MudDelta, rehearse.MixedDelta),
 	find:   findMud,

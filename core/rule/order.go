@@ -77,7 +77,7 @@ func firstNearer(c *Context, i int) int {
 }
 
 var hiddenWork = Rule{
-	ID: "order.hidden-work", Title: "Work that will be covered", Severity: Note,
+	ID: HiddenWork, Title: "Work that will be covered", Severity: Note,
 	Reason: "Minutes spent on what nearer things will hide are lost. Trim the shape, or set the near silhouette first.",
 	Speaks: say("over %g %% of what a step lays is covered by later paint in nearer planes", 100*hiddenLeast),
 	find:   findHidden,

@@ -126,6 +126,14 @@ func (o *once[T]) get(work func() T) T {
 // say is a threshold in words.
 func say(format string, figures ...any) string { return fmt.Sprintf(format, figures...) }
 
+// Rules that mending treats in a way of their own.
+const (
+	HiddenWork = "order.hidden-work"
+	Mud        = "film.mud"
+	DirtyBrush = "color.dirty-brush"
+	Over       = "time.over"
+)
+
 // All lists every rule.
 func All() []Rule {
 	return []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight,

@@ -9,7 +9,7 @@ import (
 )
 
 var over = Rule{
-	ID: "time.over", Title: "Longer than the session", Severity: Caution,
+	ID: Over, Title: "Longer than the session", Severity: Caution,
 	Reason: "A class that runs over ends with the foreground unpainted. Leave slack: beginners need longer than the demonstrator.",
 	Speaks: "the script, at the pace of the class, takes longer than the session",
 	find:   findOver,

@@ -1,18 +1,20 @@
-package rule_test
+package mend_test
 
 import (
 	"context"
 	"math"
+	"slices"
 	"testing"
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 )
 
 // ranked judges a lesson on a coarse canvas and ranks the remedies of a rule's finding.
-func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []rule.TriedRemedy) {
+func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []mend.Tried) {
 	t.Helper()
 	ctx := context.Background()
 	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
@@ -27,7 +29,7 @@ func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []rule.Tri
 	if len(found) == 0 {
 		t.Fatalf("%s says nothing", id)
 	}
-	list, err := rule.Rank(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse}, said, found[0])
+	list, err := mend.Rank(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse}, said, found[0])
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -74,7 +76,7 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 		t.Fatal("the brush is clean")
 	}
 	var told []int
-	e, err := rule.Careful(rule.Watched(ctx, func(nth, of int) { told = append(told, nth, of) }), l, coarse, coarse, before, 20)
+	e, err := mend.Careful(mend.Watched(ctx, func(nth, of int) { told = append(told, nth, of) }), l, coarse, coarse, before, 20)
 	if err != nil || len(e) != 1 {
 		t.Fatalf("%+v, %v", e, err)
 	}
@@ -93,19 +95,19 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	if d := rule.Compare(before, list); len(d.Come) > 0 || len(d.Gone) == 0 {
 		t.Errorf("%s: gone %q, new %q", e.Describe(l), d.Gone, d.Come)
 	}
-	if e, err := rule.Careful(ctx, l, coarse, coarse, before, 0); err != nil || e != nil {
+	if e, err := mend.Careful(ctx, l, coarse, coarse, before, 0); err != nil || e != nil {
 		t.Errorf("nothing may be tried, and yet: %+v, %v", e, err)
 	}
 	over, cancel := context.WithCancel(ctx)
 	cancel()
-	if _, err := rule.Careful(over, l, coarse, coarse, before, 20); err == nil {
+	if _, err := mend.Careful(over, l, coarse, coarse, before, 20); err == nil {
 		t.Error("called off, it goes on")
 	}
 }
 
 func TestAChoiceIsMadeWhereNobodyElseDoes(t *testing.T) {
 	ctx := t.Context()
-	l := plain()
+	l := sample.Plain()
 	l.View.Horizon = 73 // of 150: nearly the middle
 	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
 	if err != nil {
@@ -119,10 +121,10 @@ func TestAChoiceIsMadeWhereNobodyElseDoes(t *testing.T) {
 	if len(open) == 0 {
 		t.Fatal("the horizon is not in the middle")
 	}
-	if e, err := rule.Careful(ctx, l, coarse, coarse, open, 20); err != nil || e != nil {
+	if e, err := mend.Careful(ctx, l, coarse, coarse, open, 20); err != nil || e != nil {
 		t.Errorf("mending makes a choice: %+v, %v", e, err)
 	}
-	e, err := rule.Choose(ctx, l, coarse, coarse, open, 20)
+	e, err := mend.Choose(ctx, l, coarse, coarse, open, 20)
 	if err != nil || len(e) != 1 {
 		t.Fatalf("%+v, %v", e, err)
 	}
@@ -134,3 +136,23 @@ func TestAChoiceIsMadeWhereNobodyElseDoes(t *testing.T) {
 		t.Errorf("the horizon is still at %.2f", h)
 	}
 }
+
+func only(list []rule.Finding, id string) []rule.Finding {
+	return slices.DeleteFunc(slices.Clone(list), func(f rule.Finding) bool { return f.Rule != id })
+}
+
+// judge judges a lesson on a coarse canvas, which is enough for the rules.
+func judge(t *testing.T, l *lesson.Lesson) []rule.Finding {
+	t.Helper()
+	r, err := rehearse.Run(t.Context(), l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(&rule.Context{Context: t.Context(), Lesson: l, Rehearsal: r, Trials: r})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return list
+}
+
+func step(l *lesson.Lesson, id string) *lesson.Step { return &l.Steps[l.Step(id)] }

@@ -1,4 +1,4 @@
-package rule
+package mend_test
 
 import (
 	"context"
@@ -6,7 +6,9 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
+	"proxenos/core/rule"
 )
 
 // What no remedy may do, though each was offered once and called a mend.
@@ -46,12 +48,12 @@ func TestWhatMendingNeverDoes(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		ctx := &Context{Context: context.Background(), Lesson: c.l, Rehearsal: r}
-		if ctx.keeper().allows(next) != c.may {
+		ctx := &rule.Context{Context: context.Background(), Lesson: c.l, Rehearsal: r}
+		if ctx.Keeps(next) != c.may {
 			t.Errorf("%s: it may is %v", c.name, !c.may)
 		}
-		finding := Finding{Rule: mud.ID, Remedies: []Remedy{{Edit: lesson.AnyEdit{Edit: c.edit}}}}
-		if e := Mend(ctx, []Finding{finding}, 1); (len(e) > 0) != c.may {
+		finding := rule.Finding{Rule: rule.Mud, Remedies: []rule.Remedy{{Edit: lesson.AnyEdit{Edit: c.edit}}}}
+		if e := mend.Bold(ctx, []rule.Finding{finding}, 1); (len(e) > 0) != c.may {
 			t.Errorf("%s: mending makes %v of it", c.name, e)
 		}
 	}
@@ -66,7 +68,7 @@ func TestWhatMendingNeverDoes(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if ctx := (&Context{Context: context.Background(), Lesson: wrong, Rehearsal: r}); !ctx.keeper().allows(right) {
+	if ctx := (&rule.Context{Context: context.Background(), Lesson: wrong, Rehearsal: r}); !ctx.Keeps(right) {
 		t.Error("the right order is not allowed")
 	}
 }
