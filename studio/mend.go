@@ -125,33 +125,23 @@ func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a
 // it is still wanted then, and the lesson is still at the revision it was asked for.
 func (room Room) mend(ctx context.Context, first *lesson.Lesson, a Asked, say func(string)) (*Mended, error) {
 	out := &Mended{Revision: a.From}
-	var all lesson.All
-	var own mend.Own
-	for at, round := first, 1; ; round++ {
-		doing := fmt.Sprintf("mending, round %d", round)
-		if round == 1 {
-			doing = "rehearsing it"
+	doing := ""
+	m := mend.Mending{Accepts: a.Accept, Told: func(round int) {
+		doing = "rehearsing it"
+		if round > 1 {
+			doing = fmt.Sprintf("mending, round %d", round)
 		}
 		say(doing)
-		trying := mend.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("%s, trying %d of %d", doing, nth, of)) })
-		e, open, err := mend.Next(trying, at, round, a.Accept, &own)
-		if err != nil {
-			return nil, err
-		}
-		out.Open = len(open)
-		if len(e) == 0 {
-			break
-		}
-		if at, _, err = lesson.Apply(at, e); err != nil {
-			return nil, err
-		}
-		all = append(all, e...)
-		out.Rounds++
+	}}
+	mended, err := m.Mend(mend.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("%s, trying %d of %d", doing, nth, of)) }), first)
+	if err != nil {
+		return nil, err
 	}
-	if len(all) == 0 {
+	out.Open, out.Rounds = len(mended.Open), mended.Rounds
+	if len(mended.Edit) == 0 {
 		return out, ctx.Err()
 	}
-	next, undo, err := lesson.Apply(first, all)
+	next, undo, err := lesson.Apply(first, mended.Edit)
 	if err != nil {
 		return nil, err
 	}
@@ -167,7 +157,7 @@ func (room Room) mend(ctx context.Context, first *lesson.Lesson, a Asked, say fu
 		return nil, err
 	}
 	out.Revision, out.Undo = r.Number, &lesson.AnyEdit{Edit: undo}
-	return out, room.adopt(ctx, r, &own)
+	return out, room.adopt(ctx, r, &m.Own)
 }
 
 // adopt gives the easel what was painted while a lesson was mended: whoever looks at it now

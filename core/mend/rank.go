@@ -53,7 +53,7 @@ func Rank(c *rule.Context, said []rule.Finding, f rule.Finding) ([]Tried, error)
 		t := Tried{Remedy: r, Gone: true, Come: rule.Compare(said, list).Come, Moves: math.Round(100*c.Rehearsal.Differs(after)) / 100}
 		t.Remedy.Tried, t.After = true, f.Threshold
 		for _, g := range rule.Unaccepted(list) {
-			if g.Rule == f.Rule && g.Where == f.Where {
+			if f.SamePlace(g) {
 				t.Gone, t.After = false, g.Figure
 			}
 		}
@@ -111,7 +111,7 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 			break
 		}
 		before, says := coarse, said
-		if !slices.ContainsFunc(rule.Unaccepted(said), func(g rule.Finding) bool { return g.Rule == f.Rule && g.Where == f.Where }) {
+		if !slices.ContainsFunc(rule.Unaccepted(said), f.SamePlace) {
 			before, says = fine, open // it is too small for the coarse canvas
 		}
 		list, err := Rank(&rule.Context{Context: ctx, Lesson: l, Rehearsal: before}, says, f)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"slices"
+	"strings"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -13,12 +14,6 @@ import (
 // rounds bounds how often a lesson is mended and looked at again, should remedies undo each
 // other. It ends before that where nothing is left or nothing helps.
 const rounds = 24
-
-// Canvases paint a lesson that is being mended.
-type Canvases interface {
-	Coarse(context.Context, *lesson.Lesson) (*rehearse.Rehearsal, error) // at [rehearse.CoarseCell]
-	Fine(context.Context, *lesson.Lesson) (*rehearse.Rehearsal, error)   // at [rehearse.FineCell]
-}
 
 // Own are the canvases of who mends alone: each goes on from the one before as far as the
 // script is still the same. The zero value is ready for use.
@@ -45,26 +40,65 @@ func goOn(ctx context.Context, last **rehearse.Rehearsal, l *lesson.Lesson, cell
 	return r, err
 }
 
-// Next looks at the canvases of a lesson and finds the edit that brings it nearer to sound,
+// A Mending mends a lesson. The zero value mends one that somebody works on.
+type Mending struct {
+	// Accepts is for a lesson that nobody has worked on yet: what is a choice is chosen as well,
+	// and work that must go on behind what stands nearer is accepted as on purpose. Without, only
+	// what is safe is mended: no step is taken out, and what a round does is looked at before it
+	// stays.
+	Accepts bool
+	// Told hears of every round before it, where it is not nil.
+	Told func(round int)
+
+	Own
+}
+
+// Mended is what became of a lesson.
+type Mended struct {
+	Lesson *lesson.Lesson
+	Edit   lesson.All     // all that was done, nil for nothing
+	Open   []rule.Finding // what is left, on the fine canvas
+	Rounds int            // in which something was done
+}
+
+// Mend mends a lesson, round by round, until nothing is open or nothing helps. It fails only
+// when the context ends or an edit does not fit, which is a mistake in the program.
+func (m *Mending) Mend(ctx context.Context, l *lesson.Lesson) (Mended, error) {
+	out := Mended{Lesson: l}
+	for round := 1; ; round++ {
+		if m.Told != nil {
+			m.Told(round)
+		}
+		e, open, err := m.next(ctx, out.Lesson, round)
+		out.Open = open
+		if err != nil || len(e) == 0 {
+			return out, err
+		}
+		if out.Lesson, _, err = lesson.Apply(out.Lesson, e); err != nil {
+			return out, err
+		}
+		out.Edit = append(out.Edit, e...)
+		out.Rounds++
+	}
+}
+
+// next looks at the canvases of a lesson and finds the edit that brings it nearer to sound,
 // empty when there is none or after too many rounds, and what is open before it. It looks
-// at the coarse canvas first, and at the fine one only where the lesson is sound there. With
-// accepts, for a lesson that nobody has worked on yet, work that must go on behind what
-// stands nearer is accepted as on purpose; without, remedies are tried one by one where few
-// findings are open, so that nothing is mended at the cost of something else.
-func Next(ctx context.Context, l *lesson.Lesson, round int, accepts bool, on Canvases) (lesson.All, []rule.Finding, error) {
-	coarse, err := on.Coarse(ctx, l)
+// at the coarse canvas first, and at the fine one only where the lesson is sound there.
+func (m *Mending) next(ctx context.Context, l *lesson.Lesson, round int) (lesson.All, []rule.Finding, error) {
+	coarse, err := m.Coarse(ctx, l)
 	if err != nil {
 		return nil, nil, err
 	}
-	e, open, err := improve(ctx, l, coarse, coarse, round, accepts)
+	e, open, err := m.improve(ctx, l, coarse, coarse, round)
 	if err != nil || len(e) > 0 {
 		return e, open, err
 	}
-	fine, err := on.Fine(ctx, l)
+	fine, err := m.Fine(ctx, l)
 	if err != nil {
 		return nil, nil, err
 	}
-	return improve(ctx, l, fine, coarse, round, accepts)
+	return m.improve(ctx, l, fine, coarse, round)
 }
 
 const (
@@ -73,7 +107,7 @@ const (
 	lastBold  = 4  // round up to which remedies are also applied untried
 )
 
-func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int, accepts bool) (lesson.All, []rule.Finding, error) {
+func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int) (lesson.All, []rule.Finding, error) {
 	c := &rule.Context{Context: ctx, Lesson: l, Rehearsal: r, Trials: trials}
 	list, err := rule.Check(c)
 	if err != nil {
@@ -83,34 +117,132 @@ func improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsa
 	if round > rounds {
 		return nil, open, nil
 	}
-	if !accepts && len(open) <= fewOpen { // few enough that every remedy can be tried
+	if m.Accepts {
+		return m.choose(c, open, round)
+	}
+	open = safe(l, open)
+	left := rule.Unaccepted(list)
+	if len(open) <= fewOpen { // few enough that every remedy can be tried
 		e, err := Careful(ctx, l, r, trials, open, mostTried)
 		if err != nil || len(e) > 0 || round > lastBold { // then no remedy mends what is left without harm
-			return e, open, err
+			return e, left, err
 		}
 	}
+	e, err := m.proven(ctx, l, trials, Bold(c, open, round))
+	return e, left, err
+}
+
+// choose finds what mends a lesson that nobody has worked on yet.
+func (m *Mending) choose(c *rule.Context, open []rule.Finding, round int) (lesson.All, []rule.Finding, error) {
 	var e lesson.All
-	left := open
-	if accepts { // nobody has planned the session of such a lesson yet: it is as long as it needs
-		left = slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool { return f.Rule == rule.Over })
-		if len(left) < len(open) {
-			longer := lesson.SessionOf(l)
-			longer.Minutes = min(600, 5*math.Ceil(l.ClassMinutes()/5))
-			e = append(e, longer)
-		}
+	left := slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool { return f.Rule == rule.Over })
+	if len(left) < len(open) { // nobody has planned its session yet: it is as long as it needs
+		longer := lesson.SessionOf(c.Lesson)
+		longer.Minutes = min(600, 5*math.Ceil(c.Lesson.ClassMinutes()/5))
+		e = append(e, longer)
 	}
 	e = append(e, Bold(c, left, round)...)
-	if accepts && (len(e) == 0 || round >= acceptsAt) { // what is left is a choice, not a fault
+	if len(e) == 0 || round >= acceptsAt { // what is left is a choice, not a fault
 		if choices := accept(open); len(e) == 0 || len(choices) > 0 {
 			e = choices
 		}
 	}
-	if accepts && len(e) == 0 && r != trials && len(open) <= fewOpen { // and where choices remain on the fine canvas, one that harms nothing is made
-		if e, err = Choose(ctx, l, r, trials, open, mostTried); err != nil {
+	if len(e) == 0 && c.Rehearsal != c.Trials && len(open) <= fewOpen { // and where choices remain on the fine canvas, one that harms nothing is made
+		var err error
+		if e, err = Choose(c, c.Lesson, c.Rehearsal, c.Trials, open, mostTried); err != nil {
 			return nil, nil, err
 		}
 	}
 	return e, open, nil
+}
+
+// safe are the findings with those of their remedies that take no step out: whoever wrote a
+// step wants it.
+func safe(l *lesson.Lesson, open []rule.Finding) []rule.Finding {
+	out := slices.Clone(open)
+	for i, f := range out {
+		out[i].Remedies = slices.DeleteFunc(slices.Clone(f.Remedies), func(r rule.Remedy) bool {
+			next, _, err := lesson.Apply(l, r.Edit)
+			return err != nil || slices.ContainsFunc(l.Steps, func(s lesson.Step) bool {
+				return s.Technique != lesson.Wait && next.Step(s.ID) < 0
+			})
+		})
+	}
+	return out
+}
+
+// proven is what of several edits does no harm, by the coarse canvas that they make: all of
+// them, or one after the other those that do none.
+func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse.Rehearsal, edits lesson.All) (lesson.All, error) {
+	if len(edits) == 0 {
+		return nil, nil
+	}
+	before, err := look(ctx, l, coarse)
+	if err != nil {
+		return nil, err
+	}
+	harmless := func(e lesson.All) (bool, error) {
+		next, _, err := lesson.Apply(l, e)
+		if err != nil {
+			return false, nil // they do not go together
+		}
+		painted, err := m.Coarse(ctx, next)
+		if err != nil {
+			return false, err
+		}
+		after, err := look(ctx, next, painted)
+		return err == nil && !after.worse(before), err
+	}
+	if all, err := harmless(edits); err != nil || all {
+		return edits, err
+	}
+	var out lesson.All
+	for i, e := range edits {
+		if told, watched := ctx.Value(watch{}).(func(nth, of int)); watched {
+			told(i+1, len(edits))
+		}
+		with := append(slices.Clone(out), e)
+		ok, err := harmless(with)
+		if err != nil {
+			return nil, err
+		}
+		if ok {
+			out = with
+		}
+	}
+	return out, nil
+}
+
+// A judged lesson is what the rules say of its coarse canvas, and how far what is farther runs
+// over what is nearer.
+type judged struct {
+	open []rule.Finding
+	over float64 // cm of edge
+}
+
+func look(ctx context.Context, l *lesson.Lesson, on *rehearse.Rehearsal) (judged, error) {
+	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: on})
+	j := judged{open: rule.Unaccepted(list)}
+	for _, p := range on.Reports {
+		j.over += p.Crossed.Edge
+	}
+	return j, err
+}
+
+// overMore is how much more of an edge may be run over before it is harm, cm: less than a rule
+// speaks of.
+const overMore = 0.5
+
+// worse reports whether there is harm that was not there before: a stop or a caution in another
+// place, or a farther thing over a nearer one. Minutes are left out: what mends the rest takes
+// some, and they are mended last.
+func (j judged) worse(before judged) bool {
+	if j.over > before.over+overMore {
+		return true
+	}
+	return slices.ContainsFunc(j.open, func(f rule.Finding) bool {
+		return f.Severity != rule.Note && !strings.HasPrefix(f.Rule, "time.") && !slices.ContainsFunc(before.open, f.SamePlace)
+	})
 }
 
 // acceptsAt is the round from which on what is a choice is accepted even where something else is

@@ -109,11 +109,6 @@ func findHidden(c *Context) (out []Finding) {
 				}
 			}
 		}
-		if less := halves(s.Minutes * (1 - p.Hidden)); less < s.Minutes {
-			if r, _, ok := c.remedy(fmt.Sprintf("spend %g min on it, not %g", less, s.Minutes), lesson.SetMinutes{Step: s.ID, Minutes: less}); ok {
-				f.Remedies = append(f.Remedies, r)
-			}
-		}
 		out = append(out, f)
 	}
 	return out

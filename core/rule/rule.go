@@ -112,6 +112,9 @@ type place struct{ rule, where string }
 
 func (f Finding) place() place { return place{f.Rule, f.Where} }
 
+// SamePlace reports whether two findings are the same one, of one lesson or of two.
+func (f Finding) SamePlace(g Finding) bool { return f.place() == g.place() }
+
 // A once is worked out when a rule first asks for it, for all that ask.
 type once[T any] struct {
 	done  sync.Once

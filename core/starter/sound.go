@@ -16,17 +16,7 @@ func Sound(ctx context.Context, w Wish, progress func(round int)) (*lesson.Lesso
 	if err != nil {
 		return nil, nil, err
 	}
-	var own mend.Own
-	for round := 1; ; round++ {
-		if progress != nil {
-			progress(round)
-		}
-		e, open, err := mend.Next(ctx, l, round, true, &own)
-		if err != nil || len(e) == 0 {
-			return l, open, err
-		}
-		if l, _, err = lesson.Apply(l, e); err != nil {
-			return nil, nil, err
-		}
-	}
+	m := mend.Mending{Accepts: true, Told: progress}
+	out, err := m.Mend(ctx, l)
+	return out.Lesson, out.Open, err
 }

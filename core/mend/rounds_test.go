@@ -1,0 +1,88 @@
+package mend
+
+import (
+	"testing"
+
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
+	"proxenos/core/rule"
+)
+
+// Whoever wrote a step wants it; a wait may go.
+func TestNoStepIsTakenOutByItself(t *testing.T) {
+	l := sample.Lesson()
+	wait := lesson.Step{ID: "wait", Where: lesson.Whole, Technique: lesson.Wait, Minutes: 5, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1}
+	l.Steps = append(l.Steps, wait)
+	remedy := func(e lesson.Edit) rule.Remedy { return rule.Remedy{Edit: lesson.AnyEdit{Edit: e}} }
+	open := []rule.Finding{{Rule: "finish.gain", Remedies: []rule.Remedy{
+		remedy(lesson.Remove{Step: "ridge"}),
+		remedy(lesson.All{lesson.SetMinutes{Step: "sky", Minutes: 4}, lesson.Remove{Step: "lights"}}),
+		remedy(lesson.Remove{Step: "wait"}),
+		remedy(lesson.SetMinutes{Step: "sky", Minutes: 4}),
+		remedy(lesson.Remove{Step: "nobody"}),
+	}}}
+	left := safe(l, open)[0].Remedies
+	if len(left) != 2 || left[0].Edit.Edit != (lesson.Remove{Step: "wait"}) || left[1].Edit.Edit != (lesson.SetMinutes{Step: "sky", Minutes: 4}) {
+		t.Errorf("left are %+v", left)
+	}
+	if len(open[0].Remedies) != 5 {
+		t.Error("the findings themselves are changed")
+	}
+}
+
+// What a round does is looked at before it stays: the far ridge never ends over the near trees.
+func TestARoundThatHarmsIsNotKept(t *testing.T) {
+	ctx := t.Context()
+	var m Mending
+	l := sample.Lesson()
+	coarse, err := m.Coarse(ctx, l)
+	if err != nil {
+		t.Fatal(err)
+	}
+	longer, late := lesson.SetMinutes{Step: "sky", Minutes: 7}, lesson.Move{Step: "ridge", To: 3}
+	for _, c := range []struct {
+		name  string
+		edits lesson.All
+		stays int
+	}{
+		{"what does no harm stays whole", lesson.All{longer}, 1},
+		{"what harms is left out", lesson.All{late, longer}, 1},
+		{"nothing but harm", lesson.All{late}, 0},
+		{"nothing", nil, 0},
+	} {
+		e, err := m.proven(ctx, l, coarse, c.edits)
+		if err != nil || len(e) != c.stays || len(e) == 1 && e[0] != longer {
+			t.Errorf("%s: %v %v", c.name, e, err)
+		}
+	}
+}
+
+// A mended lesson is the one that its edit makes, and what is undone is what there was.
+func TestMendingIsOneEdit(t *testing.T) {
+	ctx := t.Context()
+	l, _ := sample.Terraces(t)
+	steps := l.Steps
+	l.Steps = append([]lesson.Step{}, steps...)
+	far, near := l.Step("far-ridge"), l.Step("near-ridge")
+	l.Steps[far], l.Steps[near] = l.Steps[near], l.Steps[far]
+	var rounds []int
+	m := Mending{Told: func(r int) { rounds = append(rounds, r) }}
+	out, err := m.Mend(ctx, l)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(out.Edit) == 0 || out.Rounds == 0 || len(rounds) != out.Rounds+1 {
+		t.Fatalf("%d edits, %d rounds, told %v", len(out.Edit), out.Rounds, rounds)
+	}
+	next, undo, err := lesson.Apply(l, out.Edit)
+	if err != nil || next.Hash() != out.Lesson.Hash() {
+		t.Errorf("its edit makes another lesson: %v", err)
+	}
+	back, _, err := lesson.Apply(next, undo)
+	if err != nil || back.Hash() != l.Hash() {
+		t.Errorf("undone it is another lesson: %v", err)
+	}
+	if next.Step("far-ridge") > next.Step("near-ridge") {
+		t.Error("the far ridge is still painted late")
+	}
+}
