@@ -66,17 +66,17 @@ type Asked struct {
 
 // Came is what came of a job: one field, by its kind.
 type Came struct {
-	Trial   *Trial            `json:"trial,omitempty"`
-	Ranks   *[]mend.Tried     `json:"ranks,omitempty"`
-	Mended  *Mended           `json:"mended,omitempty"`
-	Order   *score.Timed      `json:"order,omitempty"`
-	Fitting *score.Fitting    `json:"fitting,omitempty"`
-	Printed *Printed          `json:"printed,omitempty"`
-	Rescued *Rescued          `json:"rescued,omitempty"`
-	Late    *Late             `json:"late,omitempty"`
-	Pupils  *pupil.Found      `json:"pupils,omitempty"`
-	Looked  *Looked           `json:"looked,omitempty"`
-	Taken   *store.KeptCanvas `json:"taken,omitempty" doc:"the canvas with its new photograph"`
+	Trial   *Trial              `json:"trial,omitempty"`
+	Ranks   *[]mend.TriedRemedy `json:"ranks,omitempty"`
+	Mended  *Mended             `json:"mended,omitempty"`
+	Order   *score.Timed        `json:"order,omitempty"`
+	Fitting *score.Fitting      `json:"fitting,omitempty"`
+	Printed *Printed            `json:"printed,omitempty"`
+	Rescued *Rescued            `json:"rescued,omitempty"`
+	Late    *Late               `json:"late,omitempty"`
+	Pupils  *pupil.Found        `json:"pupils,omitempty"`
+	Looked  *Looked             `json:"looked,omitempty"`
+	Taken   *store.KeptCanvas   `json:"taken,omitempty" doc:"the canvas with its new photograph"`
 }
 
 // Into how many minutes a lesson can be fitted.

@@ -89,7 +89,7 @@ func (room Room) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a 
 var ErrNotFound = errors.New("that is not found in this lesson any more: look at its findings again")
 
 // rank tries every remedy of a finding.
-func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]mend.Tried, error) {
+func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]mend.TriedRemedy, error) {
 	painted := room.Easel.Rehearse(r.LessonID, r.Number, l)
 	before, err := painted.Drafted(ctx)
 	if err != nil {

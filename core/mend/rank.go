@@ -11,8 +11,8 @@ import (
 	"proxenos/core/rule"
 )
 
-// A Tried is a remedy that was tried on a canvas of its own.
-type Tried struct {
+// A TriedRemedy was tried on a canvas of its own.
+type TriedRemedy struct {
 	rule.Remedy
 	Gone  bool     `json:"gone" doc:"whether the finding is gone with it"`
 	Come  []string `json:"come" doc:"what the rules would say anew"`
@@ -31,8 +31,8 @@ func Watched(ctx context.Context, told func(nth, of int)) context.Context {
 // of the finding, then what brings fewest others, costs fewest minutes and changes the
 // picture least. The rehearsal of c is such a canvas, said what the rules say of it. It
 // fails only when the context ends.
-func Rank(c *rule.Context, said []rule.Finding, f rule.Finding) ([]Tried, error) {
-	out := []Tried{}
+func Rank(c *rule.Context, said []rule.Finding, f rule.Finding) ([]TriedRemedy, error) {
+	out := []TriedRemedy{}
 	told, _ := c.Value(watch{}).(func(nth, of int))
 	for i, r := range f.Remedies {
 		if told != nil {
@@ -50,7 +50,7 @@ func Rank(c *rule.Context, said []rule.Finding, f rule.Finding) ([]Tried, error)
 		if err != nil {
 			return nil, err
 		}
-		t := Tried{Remedy: r, Gone: true, Come: rule.Compare(said, list).Come, Moves: math.Round(100*c.Rehearsal.Differs(after)) / 100}
+		t := TriedRemedy{Remedy: r, Gone: true, Come: rule.Compare(said, list).Come, Moves: math.Round(100*c.Rehearsal.Differs(after)) / 100}
 		t.Remedy.Tried, t.After = true, f.Threshold
 		for _, g := range rule.Unaccepted(list) {
 			if f.SamePlace(g) {
@@ -59,7 +59,7 @@ func Rank(c *rule.Context, said []rule.Finding, f rule.Finding) ([]Tried, error)
 		}
 		out = append(out, t)
 	}
-	slices.SortStableFunc(out, func(a, b Tried) int {
+	slices.SortStableFunc(out, func(a, b TriedRemedy) int {
 		if a.Gone != b.Gone {
 			if a.Gone {
 				return -1
@@ -72,7 +72,7 @@ func Rank(c *rule.Context, said []rule.Finding, f rule.Finding) ([]Tried, error)
 }
 
 // left is how much of a finding a remedy leaves, 0 for nothing to 1 for all.
-func left(f rule.Finding, r Tried) float64 {
+func left(f rule.Finding, r TriedRemedy) float64 {
 	if r.Gone {
 		return 0
 	}
@@ -118,7 +118,7 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 		if err != nil {
 			return nil, err
 		}
-		var best *Tried
+		var best *TriedRemedy
 		for i, r := range list {
 			if len(r.Come) > 0 || !r.Gone && left(f, r) >= 0.8 {
 				continue
@@ -136,7 +136,7 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 
 // price is what a remedy takes, in ΔE00: nobody who mends all at once wants another picture,
 // nor a much longer lesson.
-func (r Tried) price() float64 {
+func (r TriedRemedy) price() float64 {
 	const minute = 0.05 // ΔE00 that a minute is worth
 	return r.Moves + minute*max(0, r.Minutes)
 }

@@ -14,7 +14,7 @@ import (
 )
 
 // ranked judges a lesson on a coarse canvas and ranks the remedies of a rule's finding.
-func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []mend.Tried) {
+func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []mend.TriedRemedy) {
 	t.Helper()
 	ctx := context.Background()
 	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
