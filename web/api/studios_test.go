@@ -59,7 +59,7 @@ func TestNothingIsFoundFromAnotherStudio(t *testing.T) {
 		"editLesson": edit{"from": 2, "edit": lesson.AnyEdit{Edit: lesson.SetMinutes{Step: "sky", Minutes: 9}}}, "saveLesson": edit{"from": 3, "lesson": saved.Lesson},
 		"putCupboard": edit{"from": 0, "cupboard": edit{"people": 2, "paints": []any{}, "tools": []any{}}}, "addRun": edit{"taught": "2026-03-08", "note": "", "took": []edit{{"step": "sky", "minutes": 7}}},
 		"planClass": edit{"lesson": saved.ID, "people": 2, "begins": "2027-03-05T18:00", "minutes": 60}, "copyClass": edit{"begins": "2027-03-11T18:00"},
-		"placeLesson": edit{"place": "shelf"}, "throwClass": edit{"deleted": false}, "keepHabits": edit{"name": "Mine", "units": "cm", "paper": "a4", "week": "monday"}, "addCanvas": edit{"lesson": saved.ID}, "putCanvas": edit{"from": 2, "canvas": painting.Canvas}, "photographCanvas": madeUp(t), "happen": edit{"kind": "start"}, "putClass": edit{"from": 1, "revision": 1, "class": class.Class},
+		"placeLesson": edit{"place": "shelf"}, "throwClass": edit{"deleted": false}, "throwCanvas": edit{"deleted": false}, "keepHabits": edit{"name": "Mine", "units": "cm", "paper": "a4", "week": "monday"}, "addCanvas": edit{"lesson": saved.ID}, "putCanvas": edit{"from": 2, "canvas": painting.Canvas}, "photographCanvas": madeUp(t), "happen": edit{"kind": "start"}, "putClass": edit{"from": 1, "revision": 1, "class": class.Class},
 		"askJob": edit{"kind": "order", "lesson": saved.ID, "from": 2}, "paints": "?whose=" + saved.Hash, "curves": "?paint=PW6&whose=" + saved.Hash, "differences": "?from=1&to=2", "squared": "?corners=10,10,200,10,200,150,10,150",
 	}
 	if body := s.ask("GET", at+"/cupboard.csv", nil).body; len(body) > 0 {
