@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 
-import { useKept } from '../lib/kept'
+import { useKept, type Once } from '../lib/kept'
 import { useStudio } from '../lib/studio'
 import { api, unwrap, type Canvas, type OnWall } from './client'
 
@@ -10,7 +10,9 @@ export function useCanvases(of = '') {
   return useQuery({ queryKey: ['canvases', studio, of], queryFn: () => unwrap(api.GET('/api/studios/{studio}/canvases', { params: { path: { studio }, query: of ? { class: of } : {} } })), staleTime: 0 })
 }
 
-const put = (studio: string, on: OnWall, canvas: Canvas) => unwrap(api.PUT('/api/studios/{studio}/canvases/{canvas}', { params: { path: { studio, canvas: on.id } }, body: { from: on.version, canvas } }))
+type Headed = ReturnType<Once>
+
+const put = (studio: string, on: OnWall, canvas: Canvas, headers: Headed) => unwrap(api.PUT('/api/studios/{studio}/canvases/{canvas}', { params: { path: { studio, canvas: on.id } }, body: { from: on.version, canvas }, headers }))
 
 const thrown = (studio: string, canvas: string, deleted: boolean) => unwrap(api.PUT('/api/studios/{studio}/canvases/{canvas}/deleted', { params: { path: { studio, canvas } }, body: { deleted } }))
 
@@ -25,11 +27,11 @@ export function useAddCanvas() {
 }
 
 /** photographed puts a photograph to a picture. */
-const photographed = (studio: string, canvas: string, file: File) =>
+const photographed = (studio: string, canvas: string, file: File, once: Headed) =>
   unwrap(
     api.POST('/api/studios/{studio}/canvases/{canvas}/photos', {
       params: { path: { studio, canvas }, query: { name: file.name } },
-      headers: { 'Content-Type': 'application/octet-stream' },
+      headers: { 'Content-Type': 'application/octet-stream', ...once },
       body: '', // its type in the description
       bodySerializer: () => file,
     }),
@@ -45,13 +47,13 @@ export function useWall() {
   const kept = useKept<OnWall[]>({
     name: `wall ${studio}`,
     now,
-    keep: async (next) => {
+    keep: async (next, once) => {
       const here = new Map(now()?.map((c) => [c.id, c]))
       const then = new Map(next.map((c) => [c.id, c]))
       for (const c of next) {
         const was = here.get(c.id)
         if (!was) await thrown(studio, c.id, false)
-        else if (JSON.stringify(was.canvas) !== JSON.stringify(c.canvas)) await put(studio, was, c.canvas)
+        else if (JSON.stringify(was.canvas) !== JSON.stringify(c.canvas)) await put(studio, was, c.canvas, once(c.id))
       }
       for (const id of here.keys()) if (!then.has(id)) await thrown(studio, id, true)
       await anew()
@@ -61,15 +63,15 @@ export function useWall() {
   return {
     ...kept,
     add: (body: Parameters<ReturnType<typeof useAddCanvas>['mutate']>[0]) =>
-      kept.take(async () => {
-        await unwrap(api.POST('/api/studios/{studio}/canvases', { params: { path: { studio } }, body }))
+      kept.take(async (once) => {
+        await unwrap(api.POST('/api/studios/{studio}/canvases', { params: { path: { studio } }, body, headers: once() }))
         await anew()
       }),
     keep: (id: string, canvas: (was: Canvas) => Canvas) => kept.change((all) => all.map((c) => (c.id === id ? { ...c, canvas: canvas(c.canvas) } : c))),
     forget: (id: string) => kept.change((all) => all.filter((c) => c.id !== id)),
     photograph: (id: string, file: File) =>
-      kept.take(async () => {
-        await photographed(studio, id, file)
+      kept.take(async (once) => {
+        await photographed(studio, id, file, once())
         await anew()
       }),
   }
@@ -93,12 +95,12 @@ export function useEasel(id: string) {
       const canvas = on()?.canvas
       return canvas && ticksOf(canvas)
     },
-    keep: async (ticks) => {
+    keep: async (ticks, once) => {
       const was = on()
       if (!was) return
       const canvas = tickedBy(was.canvas, ticks)
       client.setQueryData(one, { ...was, canvas }) // a tick is seen at once
-      await put(studio, was, canvas)
+      await put(studio, was, canvas, once())
       await anew()
     },
     lost: anew,
@@ -110,8 +112,8 @@ export function useEasel(id: string) {
       kept.change((was) => [...was.filter((t) => t !== tick), ...(mended ? [tick] : [])])
     },
     photograph: (file: File) =>
-      kept.take(async () => {
-        await photographed(studio, id, file)
+      kept.take(async (once) => {
+        await photographed(studio, id, file, once())
         await anew()
       }),
   }

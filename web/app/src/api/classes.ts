@@ -112,9 +112,9 @@ export function useKeeping(id: string) {
       const now = day()
       return now && planned(now)
     },
-    keep: async (next) => {
+    keep: async (next, once) => {
       const body = { from: day()?.version ?? 0, ...next }
-      client.setQueryData(['class', id], await unwrap(api.PUT('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } }, body })))
+      client.setQueryData(['class', id], await unwrap(api.PUT('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } }, body, headers: once() })))
     },
     lost: () => client.invalidateQueries({ queryKey: ['class', id] }),
   })
@@ -192,15 +192,15 @@ export function useKeepStores() {
   const kept = useKept<Cupboard>({
     name: `stores ${studio}`,
     now: () => stores()?.cupboard,
-    keep: async (cupboard) => took(await unwrap(api.PUT('/api/studios/{studio}/cupboard', { params: { path: { studio } }, body: { from: from(), cupboard } }))),
+    keep: async (cupboard, once) => took(await unwrap(api.PUT('/api/studios/{studio}/cupboard', { params: { path: { studio } }, body: { from: from(), cupboard }, headers: once() }))),
     lost: () => client.invalidateQueries({ queryKey: ['stores', studio] }),
   })
   return {
     ...kept,
     takeIn: (table: File) =>
-      kept.take(async () => {
+      kept.take(async (once) => {
         const params = { path: { studio }, query: { from: from() } }
-        took(await unwrap(api.POST('/api/studios/{studio}/cupboard.csv', { params, body: '', bodySerializer: () => table, headers: { 'Content-Type': 'text/csv' } })))
+        took(await unwrap(api.POST('/api/studios/{studio}/cupboard.csv', { params, body: '', bodySerializer: () => table, headers: { 'Content-Type': 'text/csv', ...once() } })))
       }),
   }
 }

@@ -35,8 +35,8 @@ export function useKeepHabits() {
   return useKept<Habits>({
     name: `habits ${studio}`,
     now: () => client.getQueryData<Habits>(habits),
-    keep: async (body) => {
-      client.setQueryData(habits, await unwrap(api.PUT('/api/studios/{studio}/habits', { params: { path: { studio } }, body })))
+    keep: async (body, once) => {
+      client.setQueryData(habits, await unwrap(api.PUT('/api/studios/{studio}/habits', { params: { path: { studio } }, body, headers: once() })))
       void client.invalidateQueries({ queryKey: ['studios'] })
     },
     lost: () => client.invalidateQueries({ queryKey: habits }),

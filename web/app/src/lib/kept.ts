@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 
 import { Refusal } from '../api/client'
+import { chance } from './chance'
 
 /** What is kept as one piece: a class, a cupboard, habits, canvases. */
 interface Keep<T> {
@@ -9,17 +10,21 @@ interface Keep<T> {
   name: string
   /** What is there now, with what was kept last. */
   now: () => T | undefined
-  keep: (next: T) => Promise<unknown>
+  keep: (next: T, once: Once) => Promise<unknown>
   /** Called when a change was not kept: asks what is there. */
   lost: () => unknown
 }
+
+/** Once is what a write is sent with, so that the server knows it again when its reply was lost; several writes of one change are told apart by a word. */
+export type Once = (which?: string) => { 'Idempotency-Key': string }
 
 type Way = 'new' | 'back' | 'again'
 
 /** What is done in its turn, and which way it goes. */
 interface Deed {
   way: Way
-  act: () => Promise<unknown>
+  act: (once: Once) => Promise<unknown>
+  key: string
 }
 
 /**
@@ -34,10 +39,10 @@ export function useKept<T>({ name, now, keep, lost }: Keep<T>) {
     scope: { id: name },
     retry: (_: number, error: Error) => error instanceof Refusal && error.passes,
     retryDelay: 1500,
-    mutationFn: async ({ act }: Deed) => {
+    mutationFn: async ({ act, key }: Deed) => {
       const was = now()
       if (was === undefined) throw new Error('It is not here yet.')
-      await act()
+      await act((which = '') => ({ 'Idempotency-Key': key + which }))
       return was
     },
     onSuccess: (was, { way }) => {
@@ -46,23 +51,21 @@ export function useKept<T>({ name, now, keep, lost }: Keep<T>) {
     },
     onError: lost,
   })
-  const to = (next: T | undefined) => async () => {
-    if (next !== undefined) await keep(next)
+  const to = (next: T | undefined) => async (once: Once) => {
+    if (next !== undefined) await keep(next, once)
   }
+  const begin = (way: Way, act: Deed['act']) => kept.mutate({ way, act, key: chance(12) })
   const step = (way: Way, next: T | undefined) => () => {
-    if (next !== undefined && !kept.isPending) kept.mutate({ way, act: to(next) })
+    if (next !== undefined && !kept.isPending) begin(way, to(next))
   }
   return {
     change: (change: (was: T) => T) =>
-      kept.mutate({
-        way: 'new',
-        act: () => {
-          const was = now()
-          return to(was === undefined ? undefined : change(was))()
-        },
+      begin('new', (once) => {
+        const was = now()
+        return to(was === undefined ? undefined : change(was))(once)
       }),
     /** take keeps by another way than as a whole; it is taken back as all else. */
-    take: (act: () => Promise<unknown>) => kept.mutate({ way: 'new', act }),
+    take: (act: Deed['act']) => begin('new', act),
     undo: step('back', past.at(-1)),
     redo: step('again', future.at(-1)),
     canUndo: past.length > 0,
