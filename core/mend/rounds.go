@@ -2,6 +2,7 @@ package mend
 
 import (
 	"context"
+	"encoding/json"
 	"math"
 	"slices"
 	"strings"
@@ -51,6 +52,7 @@ type Mending struct {
 	Told func(round int)
 
 	Own
+	harms map[string]bool // edits that did harm, written
 }
 
 // Mended is what became of a lesson.
@@ -174,9 +176,10 @@ func safe(l *lesson.Lesson, open []rule.Finding) []rule.Finding {
 // proven is what of several edits does no harm, by the coarse canvas that they make: all of
 // them, or one after the other those that do none.
 func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse.Rehearsal, edits lesson.All) (lesson.All, error) {
-	if len(edits) == 0 {
+	if edits = slices.DeleteFunc(slices.Clone(edits), m.refused); len(edits) == 0 {
 		return nil, nil
 	}
+	tried, most := 0, len(edits)
 	before, err := look(ctx, l, coarse)
 	if err != nil {
 		return nil, err
@@ -193,24 +196,48 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 		after, err := look(ctx, next, painted)
 		return err == nil && !after.worse(before), err
 	}
-	if all, err := harmless(edits); err != nil || all {
-		return edits, err
-	}
-	var out lesson.All
-	for i, e := range edits {
-		if told, watched := ctx.Value(watch{}).(func(nth, of int)); watched {
-			told(i+1, len(edits))
+	// grow adds what of edits does no harm to those that do none: all at once, or by halves.
+	var grow func(out, edits lesson.All) (lesson.All, error)
+	grow = func(out, edits lesson.All) (lesson.All, error) {
+		tried++
+		if told, watched := ctx.Value(watch{}).(func(nth, of int)); watched && tried > 1 {
+			told(tried-1, 2*most-1) // there are never more
 		}
-		with := append(slices.Clone(out), e)
-		ok, err := harmless(with)
+		with := append(slices.Clone(out), edits...)
+		if ok, err := harmless(with); err != nil || ok {
+			return with, err
+		}
+		if len(edits) == 1 {
+			m.refuse(edits[0])
+			return out, nil
+		}
+		half := len(edits) / 2
+		out, err := grow(out, edits[:half])
 		if err != nil {
 			return nil, err
 		}
-		if ok {
-			out = with
-		}
+		return grow(out, edits[half:])
 	}
-	return out, nil
+	return grow(nil, edits)
+}
+
+// refuse remembers an edit that does harm, so that it is not tried in every round again.
+func (m *Mending) refuse(e lesson.Edit) {
+	if m.harms == nil {
+		m.harms = map[string]bool{}
+	}
+	m.harms[written(e)] = true
+}
+
+func (m *Mending) refused(e lesson.Edit) bool { return m.harms[written(e)] }
+
+// written is an edit as it is written in a file: the same for the same one.
+func written(e lesson.Edit) string {
+	text, err := json.Marshal(lesson.AnyEdit{Edit: e})
+	if err != nil {
+		panic(err) // all edits can be written
+	}
+	return string(text)
 }
 
 // A judged lesson is what the rules say of its coarse canvas, and how far what is farther runs

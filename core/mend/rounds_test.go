@@ -1,6 +1,7 @@
 package mend
 
 import (
+	"slices"
 	"testing"
 
 	"proxenos/core/lesson"
@@ -47,13 +48,17 @@ func TestARoundThatHarmsIsNotKept(t *testing.T) {
 	}{
 		{"what does no harm stays whole", lesson.All{longer}, 1},
 		{"what harms is left out", lesson.All{late, longer}, 1},
+		{"of many, those that do none", lesson.All{lesson.SetMinutes{Step: "trees", Minutes: 6}, late, longer, lesson.SetMinutes{Step: "lights", Minutes: 5}}, 3},
 		{"nothing but harm", lesson.All{late}, 0},
 		{"nothing", nil, 0},
 	} {
 		e, err := m.proven(ctx, l, coarse, c.edits)
-		if err != nil || len(e) != c.stays || len(e) == 1 && e[0] != longer {
+		if err != nil || len(e) != c.stays || len(e) > 0 && !slices.Contains(e, lesson.Edit(longer)) || slices.Contains(e, lesson.Edit(late)) {
 			t.Errorf("%s: %v %v", c.name, e, err)
 		}
+	}
+	if !m.refused(late) || m.refused(longer) {
+		t.Error("what did harm is tried in the next round again")
 	}
 }
 
