@@ -46,7 +46,8 @@ test('all that is safe is mended as one edit, and can be taken back', async ({ p
   const finding = page.locator('li', { hasText: 'The brush brings the last colour' }).first()
   await expect(finding).toBeVisible({ timeout: 90_000 })
   await page.getByRole('button', { name: 'Mend all that is safe' }).click()
-  await expect(page.getByRole('button', { name: /^Stop (waiting|rehearsing|mending)/ })).toBeVisible() // it may wait while somebody else mends
+  await expect(page.getByRole('button', { name: 'Stop waiting for its turn' })).toBeHidden({ timeout: 90_000 }) // while somebody else mends
+  await expect(page.getByRole('button', { name: /^Stop (rehearsing|mending)/ })).toBeVisible()
   await expect(page.getByRole('status').last()).toContainText(/^Saved: mend all that is safe/, { timeout: 180_000 })
   await expect(page.getByText('Nothing is open.')).toBeVisible({ timeout: 90_000 })
   await page.getByRole('button', { name: 'Undo' }).click()

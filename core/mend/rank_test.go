@@ -13,23 +13,29 @@ import (
 	"proxenos/core/rule"
 )
 
+// judged is the coarse canvas of a lesson, which is enough for the rules, and what they say of it.
+func judged(t *testing.T, l *lesson.Lesson) (*rehearse.Rehearsal, []rule.Finding) {
+	t.Helper()
+	coarse, err := rehearse.Run(t.Context(), l, rehearse.CoarseCell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(&rule.Context{Context: t.Context(), Lesson: l, Rehearsal: coarse, Trials: coarse})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return coarse, list
+}
+
 // ranked judges a lesson on a coarse canvas and ranks the remedies of a rule's finding.
 func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []mend.TriedRemedy) {
 	t.Helper()
-	ctx := context.Background()
-	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	said, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse, Trials: coarse})
-	if err != nil {
-		t.Fatal(err)
-	}
+	coarse, said := judged(t, l)
 	found := only(said, id)
 	if len(found) == 0 {
 		t.Fatalf("%s says nothing", id)
 	}
-	list, err := mend.Rank(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse}, said, found[0])
+	list, err := mend.Rank(&rule.Context{Context: t.Context(), Lesson: l, Rehearsal: coarse}, said, found[0])
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -48,7 +54,8 @@ func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		still := only(judge(t, next), f.Rule)
+		_, after := judged(t, next)
+		still := only(after, f.Rule)
 		if r.Gone != (len(still) == 0) {
 			t.Errorf("%q is said to take it away: %v, and %d are left", r.Words, r.Gone, len(still))
 		}
@@ -61,16 +68,10 @@ func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
 func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	ctx := context.Background()
 	l := sample.Lesson()
-	step(l, "lights").Care = lesson.CarryOn // with the same brush, from the dark
-	step(l, "lights").Tool, step(l, "trees").Tool = "filbert10", "filbert10"
-	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse, Trials: coarse})
-	if err != nil {
-		t.Fatal(err)
-	}
+	trees, lights := &l.Steps[l.Step("trees")], &l.Steps[l.Step("lights")]
+	lights.Care = lesson.CarryOn // with the same brush, from the dark
+	lights.Tool, trees.Tool = "filbert10", "filbert10"
+	coarse, list := judged(t, l)
 	before := rule.Unaccepted(list)
 	if len(only(before, "color.dirty-brush")) == 0 {
 		t.Fatal("the brush is clean")
@@ -87,12 +88,8 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if after, err := rehearse.Run(ctx, next, rehearse.CoarseCell, nil); err != nil {
-		t.Fatal(err)
-	} else if list, err = rule.Check(&rule.Context{Context: ctx, Lesson: next, Rehearsal: after}); err != nil {
-		t.Fatal(err)
-	}
-	if d := rule.Compare(before, list); len(d.Come) > 0 || len(d.Gone) == 0 {
+	_, after := judged(t, next)
+	if d := rule.Compare(before, after); len(d.Come) > 0 || len(d.Gone) == 0 {
 		t.Errorf("%s: gone %q, new %q", e.Describe(l), d.Gone, d.Come)
 	}
 	if e, err := mend.Careful(ctx, l, coarse, coarse, before, 0); err != nil || e != nil {
@@ -109,14 +106,7 @@ func TestAChoiceIsMadeWhereNobodyElseDoes(t *testing.T) {
 	ctx := t.Context()
 	l := sample.Plain()
 	l.View.Horizon = 73 // of 150: nearly the middle
-	coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: coarse, Trials: coarse})
-	if err != nil {
-		t.Fatal(err)
-	}
+	coarse, list := judged(t, l)
 	open := only(rule.Unaccepted(list), "pict.horizon")
 	if len(open) == 0 {
 		t.Fatal("the horizon is not in the middle")
@@ -140,19 +130,3 @@ func TestAChoiceIsMadeWhereNobodyElseDoes(t *testing.T) {
 func only(list []rule.Finding, id string) []rule.Finding {
 	return slices.DeleteFunc(slices.Clone(list), func(f rule.Finding) bool { return f.Rule != id })
 }
-
-// judge judges a lesson on a coarse canvas, which is enough for the rules.
-func judge(t *testing.T, l *lesson.Lesson) []rule.Finding {
-	t.Helper()
-	r, err := rehearse.Run(t.Context(), l, rehearse.CoarseCell, nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	list, err := rule.Check(&rule.Context{Context: t.Context(), Lesson: l, Rehearsal: r, Trials: r})
-	if err != nil {
-		t.Fatal(err)
-	}
-	return list
-}
-
-func step(l *lesson.Lesson, id string) *lesson.Step { return &l.Steps[l.Step(id)] }

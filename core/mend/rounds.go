@@ -189,12 +189,16 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 		if err != nil {
 			return false, nil // they do not go together
 		}
-		painted, err := m.Coarse(ctx, next)
+		painted, err := rehearse.Again(ctx, coarse, next, coarse.Final.Cell, nil)
 		if err != nil {
 			return false, err
 		}
 		after, err := look(ctx, next, painted)
-		return err == nil && !after.worse(before), err
+		if err != nil || after.worse(before) {
+			return false, err
+		}
+		m.coarse = painted // the next round goes on from what stays, and only from that
+		return true, nil
 	}
 	// grow adds what of edits does no harm to those that do none: all at once, or by halves.
 	var grow func(out, edits lesson.All) (lesson.All, error)

@@ -57,6 +57,9 @@ func TestARoundThatHarmsIsNotKept(t *testing.T) {
 			t.Errorf("%s: %v %v", c.name, e, err)
 		}
 	}
+	if kept, _ := m.Last(); l.Steps[1].ID != "ridge" || kept.Lesson.Step("ridge") != 1 {
+		t.Error("what is kept is the canvas of what was refused")
+	}
 	if !m.refused(late) || m.refused(longer) {
 		t.Error("what did harm is tried in the next round again")
 	}
