@@ -29,15 +29,15 @@ type Job struct {
 	after    *Job               // paints the same and is not done; its canvas will do
 	cancel   context.CancelFunc
 	done     atomic.Int32
-	glanced  chan struct{} // closed once glance may be read
+	glanced  chan struct{} // closed once there is a first sight: a glance, or trials
 	drafted  chan struct{} // closed once trials may be read
 	painted  chan struct{} // closed once rehearsal may be read
 	finished chan struct{} // closed once all may be read
 
 	rehearsal *rehearse.Rehearsal
 	trials    *rehearse.Rehearsal
-	glance    *rehearse.Rehearsal // nil where somebody else painted the canvas
-	rough     []rule.Finding      // what the rules say of the trials, once that was asked
+	glance    atomic.Pointer[rehearse.Rehearsal] // nil where somebody else painted the canvas, until it is judged
+	rough     []rule.Finding                     // what the rules say of the trials, once that was asked
 	findings  []rule.Finding
 	foreseen  atomic.Pointer[[]rule.Finding]
 	err       error
@@ -122,8 +122,8 @@ func (e *Easel) tell(j *Job, stage Stage) {
 // weigh finds out how much memory its canvases take.
 func (j *Job) weigh() {
 	size := j.rehearsal.Bytes() + j.trials.Bytes()
-	if j.glance != nil {
-		size += j.glance.Bytes()
+	if g := j.glance.Load(); g != nil {
+		size += g.Bytes()
 	}
 	j.size.Store(int64(size))
 }
@@ -134,8 +134,8 @@ func (j *Job) putAway() {
 	defer j.packing.Unlock()
 	j.rehearsal.PutAway()
 	j.trials.PutAway()
-	if j.glance != nil {
-		j.glance.PutAway()
+	if g := j.glance.Load(); g != nil {
+		g.PutAway()
 	}
 	j.weigh()
 }
@@ -173,8 +173,8 @@ func (j *Job) Progress() int { return int(j.done.Load()) }
 // Glanced waits for the first sight: a very coarse canvas, or the coarse one.
 func (j *Job) Glanced(ctx context.Context) (*rehearse.Rehearsal, error) {
 	return j.await(ctx, j.glanced, func() *rehearse.Rehearsal {
-		if j.glance != nil {
-			return j.glance
+		if g := j.glance.Load(); g != nil {
+			return g
 		}
 		return j.trials
 	})

@@ -1,8 +1,11 @@
 package easel
 
 import (
+	"cmp"
 	"context"
 	"time"
+
+	"golang.org/x/sync/errgroup"
 
 	"proxenos/core/fault"
 	"proxenos/core/rehearse"
@@ -90,12 +93,14 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 		}
 	}
 	// Who changes something sees at once what becomes of it.
-	if j.glance = before.glance; before.painting != j.painting {
-		if j.glance, err = rehearse.Again(ctx, before.glance, j.Lesson, rehearse.GlanceCell, step); err != nil {
+	glance := before.glance.Load()
+	if before.painting != j.painting {
+		if glance, err = rehearse.Again(ctx, glance, j.Lesson, rehearse.GlanceCell, step); err != nil {
 			return err
 		}
 	}
-	if j.glance != nil {
+	if glance != nil {
+		j.glance.Store(glance)
 		close(j.glanced)
 		e.tell(j, Glanced)
 	}
@@ -106,7 +111,7 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 		return err
 	}
 	j.trials = coarse
-	if j.glance == nil {
+	if glance == nil {
 		close(j.glanced)
 	}
 	close(j.drafted)
@@ -132,8 +137,19 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 	}
 	close(j.painted)
 	e.tell(j, Painted)
+	var beside errgroup.Group
+	if glance == nil { // the first change of a lesson that was painted before goes on from it
+		beside.Go(func() (err error) {
+			defer fault.Catch(&err)
+			first, err := rehearse.Again(ctx, nil, j.Lesson, rehearse.GlanceCell, nil)
+			if err == nil {
+				j.glance.Store(first)
+			}
+			return err
+		})
+	}
 	j.findings, err = e.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
-	return err
+	return cmp.Or(beside.Wait(), err)
 }
 
 // elsewhere waits until another process has painted what it is to paint, if that is so. It ends

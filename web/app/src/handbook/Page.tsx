@@ -5,7 +5,7 @@ import remarkGfm from 'remark-gfm'
 import { Button } from '../ui/controls'
 
 const files = import.meta.glob<string>(['../../../../docs/handbook/*.md', '../../../../docs/{rules,houses,paints}.md'], { query: '?raw', import: 'default', eager: true })
-const pages = new Map(Object.entries(files).map(([path, text]) => [path.replace(/^.*\//, '').replace(/\.md$/, ''), text]))
+const pages = new Map(Object.entries(files).map(([path, text]) => [path.replace(/^.*\//, '').replace(/\.md$/, ''), text.replaceAll('<br>', ' ')]))
 
 const pictures = import.meta.glob<string>('../../../../docs/screenshots/{bench,canvases,checks,cupboard,lectern,log,look,prep,scene,score,shelf}.png', { query: '?url', import: 'default', eager: true })
 
@@ -30,6 +30,7 @@ export function Page({ start }: { start: string }) {
       )}
       <Markdown
         remarkPlugins={[remarkGfm]}
+        skipHtml
         components={{
           a: ({ href = '', children }) => {
             const page = /^\.{0,2}\/?([a-z-]+)\.md$/.exec(href)?.[1]

@@ -82,15 +82,21 @@ export function useFrame(wanted: string | undefined): Frame {
   return { shown, busy, waits: busy && late === wanted, failed: busy && failed === wanted, again }
 }
 
+/** paintingOf is what a picture is of, by its address. */
+const paintingOf = (picture: string | undefined): string | undefined => picture && /\/frames\/[^/]+\/(\w+)\//.exec(picture)?.[1]
+
 /**
- * usePainted shows a frame of the canvas; while that is being painted the same frame of the
- * coarsest canvas that is there, so that an edit is seen at once. Nothing is coarse that was
+ * usePainted shows a frame of the canvas; while that is being painted the same frame of a
+ * coarser canvas that is there, so that an edit is seen at once. Nothing is coarse that was
  * painted once.
  */
 export function usePainted(wanted: string | undefined): Frame & { coarse: string | undefined } {
   const frame = useFrame(wanted)
-  const of = (kind: string) => (frame.waits && wanted?.includes('/frames/') ? wanted.replace('/frames/', `/${kind}/`) : undefined)
-  const [draftAt, glanceAt] = [of('drafts'), of('glances')]
+  const of = (kind: string, when: boolean) => (when && wanted?.includes('/frames/') ? wanted.replace('/frames/', `/${kind}/`) : undefined)
+  const draftAt = of('drafts', frame.waits)
+  // Of a picture that was changed just now the glance is asked for without waiting for a no; it is small.
+  const changed = frame.busy && frame.shown !== undefined && paintingOf(frame.shown) !== paintingOf(wanted)
+  const glanceAt = of('glances', frame.waits || changed)?.replace('-800-', '-320-')
   const draft = useFrame(draftAt)
   const drafted = draftAt !== undefined && !draft.busy
   const glance = useFrame(drafted ? undefined : glanceAt)
