@@ -8,6 +8,7 @@ import (
 
 	"proxenos/core/fault"
 	"proxenos/core/lesson"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 )
@@ -148,11 +149,13 @@ func (j *Job) foresee(ctx context.Context, e *Easel, before *Job) (err error) {
 		if k.rough != nil {
 			continue
 		}
-		if k.rough, err = e.Check(&rule.Context{Context: ctx, Lesson: k.Lesson, Rehearsal: k.trials}); err != nil {
+		said, err := e.Check(&rule.Context{Context: ctx, Lesson: k.Lesson, Rehearsal: k.trials})
+		if err != nil {
 			return err
 		}
+		k.rough = rule.Told(said)
 	}
-	list := rule.Foresee(j.Lesson, before.findings, before.rough, j.rough)
+	list := mend.Foresee(j.Lesson, before.findings, before.rough, j.rough)
 	j.foreseen.Store(&list)
 	return nil
 }

@@ -148,7 +148,10 @@ func (e *Easel) paint(ctx context.Context, j *Job) (err error) {
 			return err
 		})
 	}
-	j.findings, err = e.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials})
+	found, err := e.Check(&rule.Context{Context: ctx, Lesson: j.Lesson, Rehearsal: r, Trials: j.trials, Fell: func(rule string, err error) {
+		e.Log.Error("a rule fell over", "rule", rule, "lesson", j.key, "error", err, "stack", stackOf(err))
+	}})
+	j.findings = rule.Told(found) // their ideas would hold on to the canvases
 	return cmp.Or(beside.Wait(), err)
 }
 

@@ -143,6 +143,11 @@ func (s *Store) Tell(ctx context.Context, id, process, said string) error {
 	return s.change(ctx, `update job set said = $3 where id = $1 and process = $2 and state = 'running' returning `+jobColumns, id, process, said)
 }
 
+// TellSoFar says how far a job is that a process runs, and what has come of it so far.
+func (s *Store) TellSoFar(ctx context.Context, id, process, said, result string) error {
+	return s.change(ctx, `update job set said = $3, result = $4 where id = $1 and process = $2 and state = 'running' returning `+jobColumns, id, process, said, result)
+}
+
 // End ends a job that a process runs, once: what another one has taken over meanwhile, or
 // somebody stopped, stays as it is, with ErrNotFound.
 func (s *Store) End(ctx context.Context, id, process string, state State, result, problem string) error {

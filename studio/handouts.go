@@ -12,6 +12,7 @@ import (
 	"proxenos/core/card"
 	"proxenos/core/class"
 	"proxenos/core/lesson"
+	"proxenos/core/mend"
 	"proxenos/export/handout"
 	"proxenos/export/paper"
 	"proxenos/store"
@@ -82,8 +83,15 @@ func (r Room) print(ctx context.Context, a Asked, say func(string)) (*Printed, e
 		if m.Canvas, err = painted.Painted(ctx); err != nil {
 			return nil, err
 		}
-		if m.Findings, err = painted.Judged(ctx); err != nil {
+		found, err := painted.Judged(ctx)
+		if err != nil {
 			return nil, err
+		}
+		m.Findings = mend.Untried(found)
+		if a.Print.Has(handout.Checks) {
+			if m.Findings, err = r.remedied(ctx, rev, l, say); err != nil {
+				return nil, err
+			}
 		}
 		if m.Prep, err = r.Prepare(ctx, k, l, m.Canvas.Reports); err != nil {
 			return nil, err
@@ -95,7 +103,7 @@ func (r Room) print(ctx context.Context, a Asked, say func(string)) (*Printed, e
 			}
 		}
 		var b bytes.Buffer
-		_, err := handout.Write(ctx, &b, m, *a.Print, func(what string) { say("laying out: " + what) })
+		_, err = handout.Write(ctx, &b, m, *a.Print, func(what string) { say("laying out: " + what) })
 		return b.Bytes(), err
 	})
 	if err != nil {

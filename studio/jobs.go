@@ -43,7 +43,7 @@ func Kinds() []string {
 
 // Asked is what a job is asked for. Which fields count depends on its kind.
 type Asked struct {
-	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera,rules" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one, judge a photograph by the rules of pictures alone"`
+	Kind    string          `json:"kind" enum:"rehearse,try,rank,mend,order,fit,print,rescue,late,pupils,look,camera,rules" doc:"paint a lesson where its last canvas is, and keep the canvas, try an edit, try the remedies of a finding and rank them, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one, judge a photograph by the rules of pictures alone"`
 	Lesson  string          `json:"lesson,omitempty" maxLength:"40" doc:"rules: nothing"`
 	From    int             `json:"from,omitempty" minimum:"1" maximum:"2147483647" doc:"the revision that it is about; rules: nothing"`
 	Edit    *lesson.AnyEdit `json:"edit,omitempty" doc:"try: what is tried"`
@@ -66,17 +66,17 @@ type Asked struct {
 
 // Came is what came of a job: one field, by its kind.
 type Came struct {
-	Trial   *Trial              `json:"trial,omitempty"`
-	Ranks   *[]mend.TriedRemedy `json:"ranks,omitempty"`
-	Mended  *Mended             `json:"mended,omitempty"`
-	Order   *score.Timed        `json:"order,omitempty"`
-	Fitting *score.Fitting      `json:"fitting,omitempty"`
-	Printed *Printed            `json:"printed,omitempty"`
-	Rescued *Rescued            `json:"rescued,omitempty"`
-	Late    *Late               `json:"late,omitempty"`
-	Pupils  *pupil.Found        `json:"pupils,omitempty"`
-	Looked  *Looked             `json:"looked,omitempty"`
-	Taken   *store.KeptCanvas   `json:"taken,omitempty" doc:"the canvas with its new photograph"`
+	Trial   *Trial            `json:"trial,omitempty"`
+	Ranking *mend.Ranking     `json:"ranking,omitempty" doc:"grows while remedies are tried"`
+	Mended  *Mended           `json:"mended,omitempty"`
+	Order   *score.Timed      `json:"order,omitempty"`
+	Fitting *score.Fitting    `json:"fitting,omitempty"`
+	Printed *Printed          `json:"printed,omitempty"`
+	Rescued *Rescued          `json:"rescued,omitempty"`
+	Late    *Late             `json:"late,omitempty"`
+	Pupils  *pupil.Found      `json:"pupils,omitempty"`
+	Looked  *Looked           `json:"looked,omitempty"`
+	Taken   *store.KeptCanvas `json:"taken,omitempty" doc:"the canvas with its new photograph"`
 }
 
 // Into how many minutes a lesson can be fitted.
@@ -178,7 +178,7 @@ func (d *Desk) CarryOut(ctx context.Context, j store.Job, say func(string)) (any
 	case TryJob:
 		out.Trial, err = room.try(ctx, r, l, a)
 	case RankJob:
-		out.Ranks, err = room.rank(ctx, r, l, a, say)
+		out.Ranking, err = room.rank(ctx, r, l, a)
 	case MendJob:
 		out.Mended, err = room.mend(store.WithKey(ctx, "mend "+j.ID), l, a, say)
 	case OrderJob:

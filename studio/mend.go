@@ -2,6 +2,8 @@ package studio
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"image"
@@ -13,6 +15,7 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/store"
+	"proxenos/work"
 )
 
 // Trial is what an edit would do: the canvas before and after, and what the rules say.
@@ -66,7 +69,7 @@ func (room Room) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a 
 	if err != nil {
 		return nil, err
 	}
-	diff := rule.Compare(was, is)
+	diff := mend.Compare(was, is)
 	out := &Trial{Minutes: next.Minutes() - l.Minutes(), Gone: diff.Gone, Left: diff.Left, Come: diff.Come, Open: len(rule.Unaccepted(is))}
 	for _, side := range []struct {
 		r  *rehearse.Rehearsal
@@ -88,37 +91,61 @@ func (room Room) try(ctx context.Context, r store.Revision, l *lesson.Lesson, a 
 // ErrNotFound says that a finding is not there any more.
 var ErrNotFound = errors.New("that is not found in this lesson any more: look at its findings again")
 
-// rank tries every remedy of a finding.
-func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked, say func(string)) (*[]mend.TriedRemedy, error) {
+// rank tries the remedies of a finding on the canvases on which it was measured, and tells of every
+// one. What came of it is kept.
+func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a Asked) (*mend.Ranking, error) {
+	c, err := room.measuredOn(ctx, r, l)
+	if err != nil {
+		return nil, err
+	}
+	asked, err := json.Marshal([]any{a.Rule, a.Where, c.Cupboard, c.Runs})
+	if err != nil {
+		return nil, err
+	}
+	out, err := Judged(ctx, room.Desk, l, fmt.Sprintf("ranking-%x", sha256.Sum256(asked)), func(ctx context.Context, out *mend.Ranking) error {
+		c.Context = ctx
+		list, err := rule.Speak(c, a.Rule)
+		if err != nil {
+			return err
+		}
+		at := slices.IndexFunc(list, func(f rule.Finding) bool { return f.Where == a.Where })
+		if at < 0 {
+			return ErrNotFound
+		}
+		*out, err = mend.NewBench(c).Rank(ctx, list[at], func(so mend.Ranking) {
+			work.SoFar(ctx, fmt.Sprintf("tried %d of %d", so.Tried, so.Of), Came{Ranking: &so})
+		})
+		return err
+	})
+	return &out, err
+}
+
+// measuredOn is a context with the canvases on which the findings of a lesson are measured.
+func (room Room) measuredOn(ctx context.Context, r store.Revision, l *lesson.Lesson) (*rule.Context, error) {
 	painted := room.Easel.Rehearse(r.LessonID, r.Number, l)
-	before, err := painted.Drafted(ctx)
+	fine, err := painted.Painted(ctx)
 	if err != nil {
 		return nil, err
 	}
-	list, err := painted.Judged(ctx)
+	c, err := room.Besides(ctx, r.LessonID, l, fine)
 	if err != nil {
 		return nil, err
 	}
-	c, err := room.Besides(ctx, a.Lesson, l, before)
+	c.Trials, err = painted.Drafted(ctx)
+	return c, err
+}
+
+// remedied are the findings of a lesson, with the remedies of those that are open.
+func (room Room) remedied(ctx context.Context, r store.Revision, l *lesson.Lesson, say func(string)) ([]mend.Judged, error) {
+	c, err := room.measuredOn(ctx, r, l)
 	if err != nil {
 		return nil, err
 	}
-	more, err := rule.Beyond(c)
+	list, err := rule.Check(c)
 	if err != nil {
 		return nil, err
 	}
-	list = append(slices.Clone(list), more...)
-	at := slices.IndexFunc(list, func(f rule.Finding) bool { return f.Rule == a.Rule && f.Where == a.Where })
-	if at < 0 {
-		return nil, ErrNotFound
-	}
-	said, err := rule.Check(c)
-	if err != nil {
-		return nil, err
-	}
-	c.Context = mend.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("trying %d of %d", nth, of)) })
-	ranked, err := mend.Rank(c, said, list[at])
-	return &ranked, err
+	return mend.Judge(c, list, func(nth, of int) { say(fmt.Sprintf("trying remedies, %d of %d findings", nth, of)) })
 }
 
 // mend mends all that is safe, round by round, and saves what comes of it as one edit: when

@@ -121,6 +121,16 @@ func (q *Queue) again(ctx context.Context, j store.Job, why string) error {
 	return err
 }
 
+type soFar struct{}
+
+// SoFar tells whoever waits for the job that is carried out under a context how far it is, and
+// what has come of it so far: of the type of its result. Under any other context it does nothing.
+func SoFar(ctx context.Context, said string, result any) {
+	if tell, ok := ctx.Value(soFar{}).(func(string, any)); ok {
+		tell(said, result)
+	}
+}
+
 // carryOut does what a job asks for, and returns what came of it as JSON.
 func (q *Queue) carryOut(ctx context.Context, j store.Job) (result []byte, err error) {
 	defer fault.Catch(&err)
@@ -129,14 +139,24 @@ func (q *Queue) carryOut(ctx context.Context, j store.Job) (result []byte, err e
 		return nil, fmt.Errorf("%q: %w", j.Kind, ErrUnknown)
 	}
 	var last time.Time
-	out, err := do(ctx, j, func(said string) {
+	told := func(err error) {
+		if err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) && !late(err) {
+			q.Log.Error("how far a job is was not told", "job", j.ID, "error", err)
+		}
+	}
+	partly := func(said string, result any) {
+		text, err := json.Marshal(result)
+		if err == nil {
+			err = q.Store.TellSoFar(ctx, j.ID, q.process, said, string(text))
+		}
+		told(err)
+	}
+	out, err := do(context.WithValue(ctx, soFar{}, partly), j, func(said string) {
 		if time.Since(last) < sayEvery {
 			return
 		}
 		last = time.Now()
-		if err := q.Store.Tell(ctx, j.ID, q.process, said); err != nil && ctx.Err() == nil && !errors.Is(err, store.ErrNotFound) && !late(err) {
-			q.Log.Error("how far a job is was not told", "job", j.ID, "error", err)
-		}
+		told(q.Store.Tell(ctx, j.ID, q.process, said))
 	})
 	if err == nil {
 		err = ctx.Err()

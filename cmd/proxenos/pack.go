@@ -12,6 +12,7 @@ import (
 
 	"proxenos/core/card"
 	"proxenos/core/length"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/export/handout"
@@ -84,12 +85,20 @@ func handoutCommand(ctx context.Context, name string, kinds []handout.Kind, args
 		return 0, fmt.Errorf("%s: %w", name, err)
 	}
 	if len(kinds) != 1 || kinds[0] != handout.Cards { // cards need neither
-		if m.Findings, err = rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: m.Canvas}); err != nil {
-			return 0, err
-		}
 		coarse, err := rehearse.Run(ctx, l, rehearse.CoarseCell, nil)
 		if err != nil {
 			return 0, err
+		}
+		c := &rule.Context{Context: ctx, Lesson: l, Rehearsal: m.Canvas, Trials: coarse}
+		found, err := rule.Check(c)
+		if err != nil {
+			return 0, err
+		}
+		m.Findings = mend.Untried(found)
+		if o.Has(handout.Checks) {
+			if m.Findings, err = mend.Judge(c, found, nil); err != nil {
+				return 0, err
+			}
 		}
 		if m.Hard, err = card.Hardest(ctx, l, coarse, handout.PracticeMarks); err != nil {
 			return 0, err

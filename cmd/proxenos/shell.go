@@ -16,6 +16,7 @@ import (
 
 	"proxenos/core/film"
 	"proxenos/core/lesson"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/export"
@@ -155,6 +156,7 @@ func minuteOf(s string, end float64) (float64, error) {
 func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Writer) (int, error) {
 	set := flagsOf("check")
 	asJSON := set.Bool("json", false, "write JSON")
+	quick := set.Bool("untried", false, "leave the remedies out: each is tried on a canvas, which takes time")
 	stock := set.String("cupboard", "", "CSV of what there is, to be held against what the lesson needs")
 	taught := set.String("runs", "", "JSON list of taught sessions, to be held against the minutes")
 	plain, err := flags(set, args, out)
@@ -172,9 +174,15 @@ func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Write
 	if err := besides(&c, *stock, *taught); err != nil {
 		return 0, err
 	}
-	list, err := judge(&c)
+	found, err := judge(&c)
 	if err != nil {
 		return 0, err
+	}
+	list := mend.Untried(found)
+	if !*quick {
+		if list, err = mend.Judge(&c, found, nil); err != nil {
+			return 0, err
+		}
 	}
 	if *asJSON {
 		e := json.NewEncoder(out)
@@ -185,7 +193,7 @@ func checkCommand(ctx context.Context, args []string, in io.Reader, out io.Write
 	} else {
 		report(out, l, list)
 	}
-	if rule.Open(list, rule.Stop) > 0 {
+	if rule.Open(found, rule.Stop) > 0 {
 		return findings, nil
 	}
 	return fine, nil
@@ -232,7 +240,7 @@ func judge(c *rule.Context) (_ []rule.Finding, err error) {
 	return rule.Check(c)
 }
 
-func report(out io.Writer, l *lesson.Lesson, list []rule.Finding) {
+func report(out io.Writer, l *lesson.Lesson, list []mend.Judged) {
 	fmt.Fprintf(out, "%s: %d steps, %g of %g minutes\n", l.Title, len(l.Steps), l.Minutes(), l.Session)
 	for _, f := range list {
 		mark := string(f.Severity)
@@ -245,14 +253,19 @@ func report(out io.Writer, l *lesson.Lesson, list []rule.Finding) {
 			continue
 		}
 		for _, r := range f.Remedies {
-			after := ""
-			if r.Tried {
-				after = fmt.Sprintf(" -> %g %s", r.After, f.Unit)
+			fmt.Fprintf(out, "           - %s -> %s\n", r.Words, r.Leaves(f.Finding))
+			for _, come := range r.Come {
+				fmt.Fprintf(out, "             brings %s\n", come)
 			}
-			fmt.Fprintf(out, "           - %s%s\n", r.Words, after)
 		}
 	}
-	fmt.Fprintf(out, "\n%d stop, %d caution, %d note\n", rule.Open(list, rule.Stop), rule.Open(list, rule.Caution), rule.Open(list, rule.Note))
+	open := map[rule.Severity]int{}
+	for _, f := range list {
+		if f.Accepted == "" {
+			open[f.Severity]++
+		}
+	}
+	fmt.Fprintf(out, "\n%d stop, %d caution, %d note\n", open[rule.Stop], open[rule.Caution], open[rule.Note])
 }
 
 func editCommand(_ context.Context, args []string, in io.Reader, out io.Writer) (int, error) {

@@ -1,6 +1,7 @@
 package look
 
 import (
+	"proxenos/core/picture"
 	"proxenos/core/plate"
 	"proxenos/core/rehearse"
 	"proxenos/core/spectrum"
@@ -50,3 +51,10 @@ func Adds(r *rehearse.Rehearsal) (out []Added) {
 	}
 	return out
 }
+
+// Sight is a rehearsed canvas as somebody sees it who stands back.
+func Sight(r *rehearse.Rehearsal) *picture.Picture { return Seen(plate.OfFilm(r.Final, Fine)) }
+
+// Apart is by how much two canvases of the same size differ for somebody who stands back, a mean
+// ΔE00 of their sights.
+func Apart(a, b *picture.Picture) float64 { return differ(a, b, nil).Mean }

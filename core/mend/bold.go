@@ -39,7 +39,8 @@ func Bold(c *rule.Context, open []rule.Finding, round int) lesson.All {
 		if f.Rule == rule.Mud {
 			next = 0 // those are tried and ranked on the canvas as it is now
 		}
-		r := f.Remedies[min(len(f.Remedies)-1, next)]
+		ideas := f.Ideas()
+		r := ideas[min(len(ideas)-1, next)]
 		steps := writes(r.Edit)
 		if slices.ContainsFunc(steps, func(id string) bool { return written[id] }) {
 			continue

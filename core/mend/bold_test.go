@@ -11,15 +11,15 @@ import (
 
 func TestAStepIsMendedOnceARound(t *testing.T) {
 	l := sample.Lesson()
-	change := func(set func(*lesson.Step)) []rule.Remedy {
+	change := func(set func(*lesson.Step)) []rule.Idea {
 		s := l.Steps[3]
 		set(&s)
-		return []rule.Remedy{{Edit: lesson.AnyEdit{Edit: lesson.All{lesson.Change{Step: s}}}}}
+		return []rule.Idea{{Edit: lesson.AnyEdit{Edit: lesson.All{lesson.Change{Step: s}}}}}
 	}
 	open := []rule.Finding{
-		{Rule: "color.dirty-brush", Remedies: change(func(s *lesson.Step) { s.Care = lesson.Fresh })},
-		{Rule: "film.too-thick-early", Remedies: change(func(s *lesson.Step) { s.Cover = 0.3 })},
-		{Rule: "time.over", Remedies: []rule.Remedy{{Edit: lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: 2}}}}},
+		rule.Offering(rule.Finding{Rule: "color.dirty-brush"}, change(func(s *lesson.Step) { s.Care = lesson.Fresh })...),
+		rule.Offering(rule.Finding{Rule: "film.too-thick-early"}, change(func(s *lesson.Step) { s.Cover = 0.3 })...),
+		rule.Offering(rule.Finding{Rule: "time.over"}, []rule.Idea{{Edit: lesson.AnyEdit{Edit: lesson.SetMinutes{Step: l.Steps[0].ID, Minutes: 2}}}}...),
 	}
 	e := mend.Bold(&rule.Context{Lesson: l}, open, 1)
 	next, _, err := lesson.Apply(l, e)
@@ -43,10 +43,10 @@ func TestMendingBeginsWithWhatIsDone(t *testing.T) {
 	fresh := lesson.AnyEdit{Edit: lesson.Change{Step: func() lesson.Step { s := l.Steps[3]; s.Load = lesson.HeavyLoad; return s }()}}
 	lighter := lesson.AnyEdit{Edit: lesson.SetPart{Mixture: "ridge", Paint: "PW6", Parts: 9}}
 	open := []rule.Finding{
-		{Rule: "value.tiers", Remedies: []rule.Remedy{{Edit: lighter}}},
-		{Rule: "film.starved", Remedies: []rule.Remedy{{Edit: wipe}, {Edit: fresh}}},
-		{Rule: "pict.rival", Remedies: []rule.Remedy{{Edit: lighter}}}, // a choice
-		{Rule: "order.hidden-work", Remedies: []rule.Remedy{{Edit: lighter}}},
+		rule.Offering(rule.Finding{Rule: "value.tiers"}, []rule.Idea{{Edit: lighter}}...),
+		rule.Offering(rule.Finding{Rule: "film.starved"}, []rule.Idea{{Edit: wipe}, {Edit: fresh}}...),
+		rule.Offering(rule.Finding{Rule: "pict.rival"}, []rule.Idea{{Edit: lighter}}...), // a choice
+		rule.Offering(rule.Finding{Rule: "order.hidden-work"}, []rule.Idea{{Edit: lighter}}...),
 		{Rule: "film.slip"}, // nothing to offer
 	}
 	first := mend.Bold(&rule.Context{Lesson: l}, open, 1)

@@ -52,7 +52,7 @@ func TestWhatMendingNeverDoes(t *testing.T) {
 		if ctx.Keeps(next) != c.may {
 			t.Errorf("%s: it may is %v", c.name, !c.may)
 		}
-		finding := rule.Finding{Rule: rule.Mud, Remedies: []rule.Remedy{{Edit: lesson.AnyEdit{Edit: c.edit}}}}
+		finding := rule.Offering(rule.Finding{Rule: rule.Mud}, rule.Idea{Edit: lesson.AnyEdit{Edit: c.edit}})
 		if e := mend.Bold(ctx, []rule.Finding{finding}, 1); (len(e) > 0) != c.may {
 			t.Errorf("%s: mending makes %v of it", c.name, e)
 		}

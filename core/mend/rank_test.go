@@ -27,38 +27,43 @@ func judged(t *testing.T, l *lesson.Lesson) (*rehearse.Rehearsal, []rule.Finding
 	return coarse, list
 }
 
-// ranked judges a lesson on a coarse canvas and ranks the remedies of a rule's finding.
-func ranked(t *testing.T, l *lesson.Lesson, id string) (rule.Finding, []mend.TriedRemedy) {
+// bench is where remedies of a lesson are tried, on a fine and a coarse canvas, and what the rules
+// say of it.
+func bench(t *testing.T, l *lesson.Lesson, fine, coarse float64) (*mend.Bench, []rule.Finding) {
 	t.Helper()
-	coarse, said := judged(t, l)
-	found := only(said, id)
-	if len(found) == 0 {
-		t.Fatalf("%s says nothing", id)
+	c := &rule.Context{Context: t.Context(), Lesson: l}
+	var err error
+	if c.Rehearsal, err = rehearse.Run(t.Context(), l, fine, nil); err != nil {
+		t.Fatal(err)
 	}
-	list, err := mend.Rank(&rule.Context{Context: t.Context(), Lesson: l, Rehearsal: coarse}, said, found[0])
+	if c.Trials, err = rehearse.Run(t.Context(), l, coarse, nil); err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(c)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return found[0], list
+	return mend.NewBench(c), list
 }
 
 func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
 	l := sample.Lesson()
 	l.Steps[1], l.Steps[2] = l.Steps[2], l.Steps[1] // the ridge after the trees
-	f, list := ranked(t, l, "order.back-to-front")
-	if len(list) != len(f.Remedies) || !list[0].Gone || list[0].Moves <= 0 {
+	b, said := bench(t, l, rehearse.FineCell, rehearse.CoarseCell)
+	f := only(said, "order.back-to-front")[0]
+	var told []int
+	ranking, err := b.Rank(t.Context(), f, func(r mend.Ranking) { told = append(told, r.Tried) })
+	if err != nil {
+		t.Fatal(err)
+	}
+	list := ranking.Remedies
+	if len(list) == 0 || !list[0].Gone || list[0].Moves <= 0 || list[0].After == nil || *list[0].After > f.Threshold {
 		t.Fatalf("%+v", list)
 	}
+	if ranking.Of != len(f.Ideas()) || len(told) != ranking.Of || told[len(told)-1] != ranking.Of {
+		t.Errorf("of %d ideas is told %v", ranking.Of, told)
+	}
 	for i, r := range list {
-		next, _, err := lesson.Apply(l, r.Edit)
-		if err != nil {
-			t.Fatal(err)
-		}
-		_, after := judged(t, next)
-		still := only(after, f.Rule)
-		if r.Gone != (len(still) == 0) {
-			t.Errorf("%q is said to take it away: %v, and %d are left", r.Words, r.Gone, len(still))
-		}
 		if i > 0 && r.Gone && !list[i-1].Gone {
 			t.Errorf("%q comes too late", r.Words)
 		}
@@ -89,7 +94,7 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 		t.Fatal(err)
 	}
 	_, after := judged(t, next)
-	if d := rule.Compare(before, after); len(d.Come) > 0 || len(d.Gone) == 0 {
+	if d := mend.Compare(before, after); len(d.Come) > 0 || len(d.Gone) == 0 {
 		t.Errorf("%s: gone %q, new %q", e.Describe(l), d.Gone, d.Come)
 	}
 	if e, err := mend.Careful(ctx, l, coarse, coarse, before, 0); err != nil || e != nil {

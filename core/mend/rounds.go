@@ -119,6 +119,9 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 	if round > rounds {
 		return nil, open, nil
 	}
+	if open, err = quick(c, open); err != nil {
+		return nil, nil, err
+	}
 	if m.Accepts {
 		return m.choose(c, open, round)
 	}
@@ -132,6 +135,24 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 	}
 	e, err := m.proven(ctx, l, trials, Bold(c, open, round))
 	return e, left, err
+}
+
+// quick are the findings of wet paint with their ideas in the order in which they help on the
+// canvas as it is now.
+func quick(c *rule.Context, open []rule.Finding) ([]rule.Finding, error) {
+	bench := NewBench(c)
+	out := slices.Clone(open)
+	for i, f := range open {
+		if r, _ := rule.Find(f.Rule); r.On != rule.Step || len(f.Ideas()) < 2 {
+			continue
+		}
+		ideas, err := bench.Quick(c, f)
+		if err != nil {
+			return nil, err
+		}
+		out[i] = rule.Offering(f, ideas...)
+	}
+	return out, nil
 }
 
 // choose finds what mends a lesson that nobody has worked on yet.
@@ -158,17 +179,17 @@ func (m *Mending) choose(c *rule.Context, open []rule.Finding, round int) (lesso
 	return e, open, nil
 }
 
-// safe are the findings with those of their remedies that take no step out: whoever wrote a
+// safe are the findings with those of their ideas that take no step out: whoever wrote a
 // step wants it.
 func safe(l *lesson.Lesson, open []rule.Finding) []rule.Finding {
 	out := slices.Clone(open)
 	for i, f := range out {
-		out[i].Remedies = slices.DeleteFunc(slices.Clone(f.Remedies), func(r rule.Remedy) bool {
+		out[i] = rule.Offering(f, slices.DeleteFunc(slices.Clone(f.Ideas()), func(r rule.Idea) bool {
 			next, _, err := lesson.Apply(l, r.Edit)
 			return err != nil || slices.ContainsFunc(l.Steps, func(s lesson.Step) bool {
 				return s.Technique != lesson.Wait && next.Step(s.ID) < 0
 			})
-		})
+		})...)
 	}
 	return out
 }
@@ -180,7 +201,7 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 		return nil, nil
 	}
 	tried, most := 0, len(edits)
-	before, err := look(ctx, l, coarse)
+	before, err := lookAt(ctx, l, coarse)
 	if err != nil {
 		return nil, err
 	}
@@ -193,7 +214,7 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 		if err != nil {
 			return false, err
 		}
-		after, err := look(ctx, next, painted)
+		after, err := lookAt(ctx, next, painted)
 		if err != nil || after.worse(before) {
 			return false, err
 		}
@@ -251,7 +272,7 @@ type judged struct {
 	over float64 // cm of edge
 }
 
-func look(ctx context.Context, l *lesson.Lesson, on *rehearse.Rehearsal) (judged, error) {
+func lookAt(ctx context.Context, l *lesson.Lesson, on *rehearse.Rehearsal) (judged, error) {
 	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: on})
 	j := judged{open: rule.Unaccepted(list)}
 	for _, p := range on.Reports {

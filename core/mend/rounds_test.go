@@ -14,19 +14,19 @@ func TestNoStepIsTakenOutByItself(t *testing.T) {
 	l := sample.Lesson()
 	wait := lesson.Step{ID: "wait", Where: lesson.Whole, Technique: lesson.Wait, Minutes: 5, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1}
 	l.Steps = append(l.Steps, wait)
-	remedy := func(e lesson.Edit) rule.Remedy { return rule.Remedy{Edit: lesson.AnyEdit{Edit: e}} }
-	open := []rule.Finding{{Rule: "finish.gain", Remedies: []rule.Remedy{
+	remedy := func(e lesson.Edit) rule.Idea { return rule.Idea{Edit: lesson.AnyEdit{Edit: e}} }
+	open := []rule.Finding{rule.Offering(rule.Finding{Rule: "finish.gain"},
 		remedy(lesson.Remove{Step: "ridge"}),
 		remedy(lesson.All{lesson.SetMinutes{Step: "sky", Minutes: 4}, lesson.Remove{Step: "lights"}}),
 		remedy(lesson.Remove{Step: "wait"}),
 		remedy(lesson.SetMinutes{Step: "sky", Minutes: 4}),
 		remedy(lesson.Remove{Step: "nobody"}),
-	}}}
-	left := safe(l, open)[0].Remedies
+	)}
+	left := safe(l, open)[0].Ideas()
 	if len(left) != 2 || left[0].Edit.Edit != (lesson.Remove{Step: "wait"}) || left[1].Edit.Edit != (lesson.SetMinutes{Step: "sky", Minutes: 4}) {
 		t.Errorf("left are %+v", left)
 	}
-	if len(open[0].Remedies) != 5 {
+	if len(open[0].Ideas()) != 5 {
 		t.Error("the findings themselves are changed")
 	}
 }

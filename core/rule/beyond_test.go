@@ -83,10 +83,10 @@ func TestWhatTheCupboardLacks(t *testing.T) {
 			t.Errorf("%s: %+v", c.name, list)
 			continue
 		}
-		if len(list[0].Remedies) == 0 {
+		if len(list[0].Ideas()) == 0 {
 			t.Errorf("%s: no remedy", c.name)
 		}
-		for _, r := range list[0].Remedies {
+		for _, r := range list[0].Ideas() {
 			for _, left := range beyond(t, mended(t, sample.Lesson(), r), cupboard, nil) {
 				if left.Where == c.where {
 					t.Errorf("%s: %q leaves %s", c.name, r.Words, left.Says)
@@ -118,14 +118,14 @@ func TestASubstituteComesFromTheCupboard(t *testing.T) {
 	if len(list) != 1 {
 		t.Fatalf("%+v", list)
 	}
-	for _, r := range list[0].Remedies {
+	for _, r := range list[0].Ideas() {
 		if l := mended(t, sample.Lesson(), r); strings.HasPrefix(r.Words, "take ") && (len(l.Palette) != 4 || l.Mixtures[2].Parts[2].Paint == "PY43") {
 			t.Errorf("%q leaves %v and %+v", r.Words, l.Palette, l.Mixtures[2])
 		} else if strings.HasPrefix(r.Words, "take ") {
 			return
 		}
 	}
-	t.Errorf("no substitute is offered: %+v", list[0].Remedies)
+	t.Errorf("no substitute is offered: %+v", list[0].Ideas())
 }
 
 func TestSessionsThatTookAnotherTime(t *testing.T) {
@@ -137,19 +137,19 @@ func TestSessionsThatTookAnotherTime(t *testing.T) {
 		t.Errorf("a minute off: %s", list[0].Says)
 	}
 	list := beyond(t, sample.Lesson(), nil, runs(6.3, 11))
-	if len(list) != 2 || list[0].Rule != "time.pace" || list[0].Where != "sky" || list[0].Figure != 6.3 || list[1].Figure != 11 || list[1].Threshold != 5 {
+	if len(list) != 2 || list[0].Rule != "time.pace" || list[0].Where != "sky" || list[0].Figure != 1.3 || list[1].Figure != 6 || list[1].Threshold != 1.25 {
 		t.Fatalf("%+v", list)
 	}
 	if !strings.Contains(list[1].Says, "in the one session") || strings.Contains(list[1].Says, "%!") {
 		t.Errorf("%s", list[1].Says)
 	}
 	for _, c := range []struct{ remedy, left int }{{0, 1}, {1, 0}} {
-		r := list[1].Remedies[c.remedy]
+		r := list[1].Ideas()[c.remedy]
 		if left := beyond(t, mended(t, sample.Lesson(), r), nil, runs(6.3, 11)); len(left) != c.left {
 			t.Errorf("%q leaves %+v", r.Words, left)
 		}
 	}
-	slow := list[1].Remedies[2]
+	slow := list[1].Ideas()[2]
 	if l := mended(t, sample.Lesson(), slow); l.Pace != 1.73 || !strings.Contains(slow.Words, "1.73 times") { // 17.3 of 10 minutes
 		t.Errorf("%q: pace %g", slow.Words, l.Pace)
 	}

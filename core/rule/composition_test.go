@@ -129,8 +129,8 @@ func TestFaultyCompositions(t *testing.T) {
 			list := compositional(judge(t, l))
 			var found *rule.Finding
 			for i, f := range list {
-				if f.Steps == nil || f.Remedies == nil {
-					t.Errorf("%s: steps %v, remedies %v", f.Rule, f.Steps, f.Remedies)
+				if f.Steps == nil {
+					t.Errorf("%s: steps are null", f.Rule)
 				}
 				if f.Rule == c.rule {
 					found = &list[i]
@@ -141,12 +141,12 @@ func TestFaultyCompositions(t *testing.T) {
 			if found == nil {
 				t.Fatalf("%s is silent; there are %+v", c.rule, list)
 			}
-			if len(found.Remedies) == 0 {
+			if len(found.Ideas()) == 0 {
 				t.Fatalf("%s: no remedy", found.Says)
 			}
 			cleared := false
 			var left string
-			for _, r := range found.Remedies {
+			for _, r := range found.Ideas() {
 				gone := true
 				for _, f := range compositional(judge(t, mended(t, l, r))) {
 					if f.Rule == c.rule && f.Where == found.Where {
@@ -178,7 +178,7 @@ func TestFocalPlace(t *testing.T) {
 			t.Errorf("focal area at %g, %g: %+v", c.x, c.y, got)
 		}
 		for _, f := range got {
-			if next := mended(t, l, f.Remedies[0]); math.Abs(next.Focal.X-c.x) < 1 {
+			if next := mended(t, l, f.Ideas()[0]); math.Abs(next.Focal.X-c.x) < 1 {
 				t.Error("its remedy does nothing")
 			}
 		}

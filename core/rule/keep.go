@@ -1,6 +1,10 @@
 package rule
 
-import "proxenos/core/lesson"
+import (
+	"sync"
+
+	"proxenos/core/lesson"
+)
 
 // overLeast is the share of what either of two steps lays from which one lies over the other;
 // below it they only touch, and what crosses an edge is found by order.back-to-front.
@@ -28,8 +32,8 @@ func (c *Context) keeper() *keeper {
 			k.cut[s.ID] = s.Technique == lesson.CutIn
 		}
 		meet := func(int, int) bool { return false }
-		if c.Rehearsal != nil && c.Rehearsal.Final != nil {
-			meet = c.Rehearsal.Meetings(overLeast)
+		if on := c.finished(); on != nil && on.Final != nil {
+			meet = on.Meetings(overLeast)
 		}
 		oil := func(s lesson.Step) bool { return !s.Medium.Acrylic && len(s.Mixtures) > 0 }
 		for j, near := range l.Steps {
@@ -75,13 +79,17 @@ func (k *keeper) allows(next *lesson.Lesson) bool {
 // Keeps reports whether a lesson made of this one by edits keeps what no remedy may change.
 func (c *Context) Keeps(next *lesson.Lesson) bool { return c.keeper().allows(next) }
 
-// kept are the remedies that change nothing of that.
-func (c *Context) kept(list []Remedy) []Remedy {
-	out := list[:0:0]
-	for _, r := range list {
-		if next, _, err := lesson.Apply(c.Lesson, r.Edit); err == nil && c.Keeps(next) {
-			out = append(out, r)
-		}
+// kept offers of some ideas those that change nothing of that.
+func (c *Context) kept(offers func() []Idea) func() []Idea {
+	if offers == nil {
+		return nil
 	}
-	return out
+	return sync.OnceValue(func() (out []Idea) {
+		for _, idea := range offers() {
+			if next, _, err := lesson.Apply(c.Lesson, idea.Edit); err == nil && c.Keeps(next) {
+				out = append(out, idea)
+			}
+		}
+		return out
+	})
 }

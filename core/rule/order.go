@@ -8,44 +8,36 @@ import (
 )
 
 const (
-	edgeLeast      = 1.0  // cm of edge to repair from which the order matters
-	crossingsTried = 12   // of a script with more, the moves of the first are painted; it is to be put in order as a whole
-	hiddenLeast    = 0.35 // share of a step's work that may be covered again
+	edgeLeast   = 1.0  // cm of edge to repair from which the order matters
+	hiddenLeast = 0.35 // share of a step's work that may be covered again
 )
 
 var backToFront = Rule{
-	ID: "order.back-to-front", Title: "Painted behind what already stands", Severity: Stop,
+	ID: "order.back-to-front", Title: "Painted behind what already stands", Severity: Stop, On: Step,
 	Reason: "A far thing painted after a near one runs over its edge, and the edge must be painted again. From back to front no edge ever needs repair.",
-	Speaks: say("a step leaves over %g cm of edge of a nearer plane to repair, whatever its technique is called", edgeLeast),
-	find:   findBackToFront,
+	Figure: "the edge of nearer planes that a step runs over", Source: "working default: a brush's breadth of edge is restated in passing",
+	Speaks:  say("a step leaves over %g cm of edge of a nearer plane to repair, whatever its technique is called", edgeLeast),
+	measure: findBackToFront,
 }
 
 func findBackToFront(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
-		return nil
-	}
 	l := c.Lesson
 	for i, p := range c.reports() {
 		s := l.Steps[i]
-		if p.Crossed.Edge < edgeLeast {
-			continue
-		}
 		f := Finding{
 			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %.0f cm of edge to repair, %.0f cm² covered.",
 				lesson.Capital(l.Label(i)), l.Planes[max(0, l.Plane(p.Crossed.Plane))].Name, p.Crossed.Edge, p.Crossed.Area),
 			Figure: round(p.Crossed.Edge, 1), Unit: "cm", Threshold: edgeLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
 		}
-		if first := firstNearer(c, i); first >= 0 {
-			f.Steps = append(f.Steps, l.Steps[first].ID)
-			to := c.beforeItsLights(i, first)
-			move := lesson.Move{Step: s.ID, To: to}
-			words := fmt.Sprintf("move it to place %d, before %s", to+1, l.Label(to))
-			if r, next, ok := c.remedy(words, move); ok {
-				if len(out) < crossingsTried {
-					c.tryCrossing(&r, next, s.ID)
+		if f.Speaks() && c.Rehearsal != nil {
+			if first := firstNearer(c, i); first >= 0 {
+				f.Steps = append(f.Steps, l.Steps[first].ID)
+				f.offers = func() (out []Idea) {
+					to := c.beforeItsLights(i, first)
+					c.offer(&out, fmt.Sprintf("move it to place %d, before %s", to+1, l.Label(to)), lesson.Move{Step: s.ID, To: to})
+					return out
 				}
-				f.Remedies = append(f.Remedies, r)
 			}
 		}
 		out = append(out, f)
@@ -69,7 +61,7 @@ func (c *Context) beforeItsLights(i, to int) int {
 func firstNearer(c *Context, i int) int {
 	mine := c.Lesson.PlaneOf(c.Lesson.Steps[i])
 	for j := range i {
-		if c.Lesson.PlaneOf(c.Lesson.Steps[j]) > mine && c.Rehearsal.Overlap(i, j) > 0 {
+		if c.Lesson.PlaneOf(c.Lesson.Steps[j]) > mine && c.finished().Overlap(i, j) > 0 {
 			return j
 		}
 	}
@@ -77,39 +69,44 @@ func firstNearer(c *Context, i int) int {
 }
 
 var hiddenWork = Rule{
-	ID: HiddenWork, Title: "Work that will be covered", Severity: Note,
+	ID: HiddenWork, Title: "Work that will be covered", Severity: Note, On: Finished,
 	Reason: "Minutes spent on what nearer things will hide are lost. Trim the shape, or set the near silhouette first.",
-	Speaks: say("over %g %% of what a step lays is covered by later paint in nearer planes", 100*hiddenLeast),
-	find:   findHidden,
+	Figure: "the share of what a step lays that later, nearer paint covers", Source: "working default: a third is the overlap that edges need",
+	Speaks:  say("over %g %% of what a step lays is covered by later paint in nearer planes", 100*hiddenLeast),
+	measure: findHidden,
 }
 
+// hiddenArea is the least that a step lays, cm², from which it matters what of it is hidden.
+const hiddenArea = 2
+
 func findHidden(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
+	on := c.finished()
+	if on == nil {
 		return nil
 	}
 	l := c.Lesson
-	for i, p := range c.reports() {
-		if p.Hidden <= hiddenLeast || p.Area < 2 {
+	for i, p := range on.Reports {
+		if p.Area < hiddenArea {
 			continue
 		}
 		s := l.Steps[i]
-		f := Finding{
+		out = append(out, Finding{
 			Says: fmt.Sprintf("%.0f %% of what %s lays down is covered later by nearer paint: about %.1f of its %g minutes.",
 				100*p.Hidden, l.Label(i), p.Hidden*s.Minutes, s.Minutes),
 			Figure: round(100*p.Hidden, 0), Unit: "%", Threshold: 100 * hiddenLeast,
 			Steps: []string{s.ID}, Where: s.ID,
-		}
-		if b := p.Sight; !b.Empty() {
-			const spare = 5 // mm, so that the next edge has something to overlap
-			z, _ := l.Zone(s.Zone)
-			trimmed := clip(z.Outline, b.X0-spare, b.Y0-spare, b.X1+spare, b.Y1+spare)
-			if len(trimmed) >= 3 && shrunk(z.Outline, trimmed) {
-				if r, _, ok := c.remedy(fmt.Sprintf("trim “%s” to what stays in sight", z.Name), lesson.Reshape{Zone: z.ID, Outline: trimmed}); ok {
-					f.Remedies = append(f.Remedies, r)
+			offers: func() (out []Idea) {
+				const spare = 5 // mm, so that the next edge has something to overlap
+				z, _ := l.Zone(s.Zone)
+				if b := p.Sight; !b.Empty() {
+					trimmed := clip(z.Outline, b.X0-spare, b.Y0-spare, b.X1+spare, b.Y1+spare)
+					if len(trimmed) >= 3 && shrunk(z.Outline, trimmed) {
+						c.offer(&out, fmt.Sprintf("trim “%s” to what stays in sight", z.Name), lesson.Reshape{Zone: z.ID, Outline: trimmed})
+					}
 				}
-			}
-		}
-		out = append(out, f)
+				return out
+			},
+		})
 	}
 	return out
 }

@@ -12,43 +12,35 @@ import (
 )
 
 const (
-	sizeMost     = 2.5  // times that like things may differ in true height
-	taperMost    = 1.6  // times that a far end may be too wide
-	taperSpan    = 0.7  // ratio of distances from which a taper can be judged
-	asideMost    = 0.03 // of the width that an image may stand aside
-	lengthMost   = 1.33 // times that an image may be too long or too short
-	litMost      = 5.0  // L* by which a shaded side may be lighter than a lit one
-	facingEnough = 0.25
-	sideShare    = 0.004
-	sideWide     = 5.0 // mm on average from which a thing has two sides that one can tell apart
+	sizeMost   = 2.5  // times that like things may differ in true height
+	taperMost  = 1.6  // times that a far end may be too wide
+	taperSpan  = 0.7  // ratio of distances from which a taper can be judged
+	asideMost  = 0.03 // of the width that an image may stand aside
+	lengthMost = 1.33 // times that an image may be too long or too short
 )
 
 var size = Rule{
-	ID: "persp.size", Title: "Sizes against the ground", Severity: Note, Choice: true,
-	Reason: "Equal things shrink in proportion to the distance of their foot below the horizon; one that does not turns into a giant or a toy.",
-	Speaks: say("like things differ by over %g times in true height", sizeMost),
-	find:   findSize,
+	ID: "persp.size", Title: "Sizes against the ground", Severity: Note, On: Script,
+	Figure: "how many times as tall the tallest of like things is as the smallest, by where they stand", Source: "working default: trees of one kind differ by half, not by three", Choice: true,
+	Reason:  "Equal things shrink in proportion to the distance of their foot below the horizon; one that does not turns into a giant or a toy.",
+	Speaks:  say("like things differ by over %g times in true height", sizeMost),
+	measure: findSize,
 }
 
 var taper = Rule{
-	ID: "persp.taper", Title: "Banks that do not narrow", Severity: Caution, Choice: true,
-	Reason: "Rivers and paths narrow toward the horizon; one that stays wide stands upright like a wall.",
-	Speaks: say("the far end of a path or a stream is over %g times too wide", taperMost),
-	find:   findTaper,
+	ID: "persp.taper", Title: "Banks that do not narrow", Severity: Caution, On: Script,
+	Figure: "how many times too wide the far end of a path or a stream is", Source: "widths go with the depth below the horizon; working default for banks that bend", Choice: true,
+	Reason:  "Rivers and paths narrow toward the horizon; one that stays wide stands upright like a wall.",
+	Speaks:  say("the far end of a path or a stream is over %g times too wide", taperMost),
+	measure: findTaper,
 }
 
 var reflection = Rule{
-	ID: "persp.reflection", Title: "A reflection out of place", Severity: Caution,
-	Reason: "A reflection lies straight below its source and is as long as the view makes it.",
-	Speaks: say("an image stands over %g %% of the width aside, or is over %g times too long or too short", 100*asideMost, lengthMost),
-	find:   findReflection,
-}
-
-var side = Rule{
-	ID: "light.side", Title: "Light on the wrong side", Severity: Caution,
-	Reason: "Light has one direction: highlights face it, shadows fall away from it.",
-	Speaks: say("a cast shadow lies toward the light, or the shaded side of what is %g mm wide or wider is over %g L* lighter than the lit one", sideWide, litMost),
-	find:   findSide,
+	ID: "persp.reflection", Title: "A reflection out of place", Severity: Caution, On: Script,
+	Figure: "how far an image stands aside of its source, and how many times too long or short it is", Source: "mirrored at the water line; working default of what an eye forgives",
+	Reason:  "A reflection lies straight below its source and is as long as the view makes it.",
+	Speaks:  say("an image stands over %g %% of the width aside, or is over %g times too long or too short", 100*asideMost, lengthMost),
+	measure: findReflection,
 }
 
 func findSize(c *Context) (out []Finding) {
@@ -68,38 +60,44 @@ func findSize(c *Context) (out []Finding) {
 				large, most = t, tall
 			}
 		}
-		if most == 0 || most <= sizeMost*least {
+		if most == 0 || large.Zone.ID == small.Zone.ID {
 			continue
 		}
-		f := Finding{
+		out = append(out, Finding{
 			Says:   fmt.Sprintf("By where they stand, %s is %.1f m tall and %s %.1f m.", large.Zone.Name, most, small.Zone.Name, least),
-			Figure: round(most/least, 1), Unit: "times", Threshold: sizeMost, Where: large.Zone.ID + "/" + small.Zone.ID,
+			Figure: round(most/least, 1), Unit: "times", Threshold: sizeMost, Where: string(kind),
 			At: rehearse.Spot{X: large.X, Y: large.Foot}, OnCanvas: true,
+			offers: func() []Idea { return c.sized(large, most, small, least) },
+		})
+	}
+	return out
+}
+
+// sized has the ideas to draw the larger of two like things smaller, the smaller larger, or both.
+func (c *Context) sized(large measure.Thing, most float64, small measure.Thing, least float64) (out []Idea) {
+	l := c.Lesson
+	between := math.Sqrt(most * least)
+	var both lesson.All
+	for _, t := range []struct {
+		measure.Thing
+		tall float64
+	}{{large, most}, {small, least}} {
+		k := between / t.tall
+		outline := slices.Clone(t.Zone.Outline)
+		for i, p := range outline {
+			outline[i] = lesson.Point{X: t.X + (p.X-t.X)*k, Y: t.Foot + (p.Y-t.Foot)*k}
 		}
-		between := math.Sqrt(most * least)
-		var both lesson.All
-		for _, t := range []struct {
-			measure.Thing
-			tall float64
-		}{{large, most}, {small, least}} {
-			k := between / t.tall
-			outline := slices.Clone(t.Zone.Outline)
-			for i, p := range outline {
-				outline[i] = lesson.Point{X: t.X + (p.X-t.X)*k, Y: t.Foot + (p.Y-t.Foot)*k}
-			}
-			if outline = scene.OnCanvas(l, outline); outline == nil {
-				continue
-			}
-			e := lesson.Reshape{Zone: t.Zone.ID, Outline: outline}
-			both = append(both, e)
-			if r, _, ok := c.remedy(fmt.Sprintf("draw %s %.1f m tall, %.0f mm", t.Zone.Name, between, t.Height*k), e); ok {
-				f.Remedies = append(f.Remedies, r)
-			}
+		if outline = scene.OnCanvas(l, outline); outline == nil {
+			continue
 		}
-		if r, _, ok := c.remedy(fmt.Sprintf("draw both %.1f m tall", between), both); ok {
-			f.Remedies = slices.Insert(f.Remedies, 0, r)
+		e := lesson.Reshape{Zone: t.Zone.ID, Outline: outline}
+		both = append(both, e)
+		c.offer(&out, fmt.Sprintf("draw %s %.1f m tall, %.0f mm", t.Zone.Name, between, t.Height*k), e)
+	}
+	if len(both) > 1 {
+		if idea, _, ok := c.idea(fmt.Sprintf("draw both %.1f m tall", between), both); ok {
+			out = slices.Insert(out, 0, idea)
 		}
-		out = append(out, f)
 	}
 	return out
 }
@@ -121,31 +119,36 @@ func findTaper(c *Context) (out []Finding) {
 			continue
 		}
 		is := wide(far) / wide(near)
-		if is <= taperMost*meant {
-			continue
-		}
 		f := Finding{
 			Says: fmt.Sprintf("%s is %.0f mm wide near and %.0f mm far; the ground there asks for %.0f mm.",
 				z.Name, wide(near), wide(far), wide(near)*meant),
 			Figure: round(is/meant, 1), Unit: "times", Threshold: taperMost, Where: z.ID, At: rehearse.Spot{X: (r.X0 + r.X1) / 2, Y: far}, OnCanvas: true,
 		}
-		outline := slices.Clone(z.Outline)
-		for i, p := range outline {
-			y := min(near, max(r.Y0+1, p.Y))
-			left, right, ok := r.Row(min(r.Y1-2, max(r.Y0+2, p.Y)))
-			if !ok || p.Y >= near || right <= left {
-				continue
-			}
-			k := min(1, wide(near)*(y-l.View.Horizon)/(near-l.View.Horizon)/(right-left))
-			middle := (left + right) / 2
-			outline[i].X = math.Round(10*(middle+(p.X-middle)*k)) / 10
-		}
-		if m, _, ok := c.remedy("narrow it toward the horizon", lesson.Reshape{Zone: z.ID, Outline: outline}); ok {
-			f.Remedies = append(f.Remedies, m)
+		f.offers = func() (out []Idea) {
+			c.narrowed(&out, z, r, near, wide(near))
+			return out
 		}
 		out = append(out, f)
 	}
 	return out
+}
+
+// narrowed has the idea to narrow a path or a stream toward the horizon, from how wide it is at its
+// near end.
+func (c *Context) narrowed(to *[]Idea, z lesson.Zone, r *scene.Region, near, wide float64) {
+	l := c.Lesson
+	outline := slices.Clone(z.Outline)
+	for i, p := range outline {
+		y := min(near, max(r.Y0+1, p.Y))
+		left, right, ok := r.Row(min(r.Y1-2, max(r.Y0+2, p.Y)))
+		if !ok || p.Y >= near || right <= left {
+			continue
+		}
+		k := min(1, wide*(y-l.View.Horizon)/(near-l.View.Horizon)/(right-left))
+		middle := (left + right) / 2
+		outline[i].X = math.Round(10*(middle+(p.X-middle)*k)) / 10
+	}
+	c.offer(to, "narrow it toward the horizon", lesson.Reshape{Zone: z.ID, Outline: outline})
 }
 
 // extent is the middle of an outline across, and its upper and lower end, mm.
@@ -171,126 +174,21 @@ func findReflection(c *Context) (out []Finding) {
 		}
 		x, top, bottom := extent(z.Outline)
 		mx, mtop, mbottom := extent(meant)
-		aside := math.Abs(x-mx) / l.Support.Width
 		long := (bottom - top) / max(1, mbottom-mtop)
-		f := Finding{Where: z.ID, At: rehearse.Spot{X: x, Y: (top + bottom) / 2}, OnCanvas: true}
-		switch {
-		case aside > asideMost:
-			f.Says = fmt.Sprintf("%s lies %.0f mm beside its source.", z.Name, math.Abs(x-mx))
-			f.Figure, f.Unit, f.Threshold = round(math.Abs(x-mx), 1), "mm", round(asideMost*l.Support.Width, 1)
-		case max(long, 1/long) > lengthMost:
-			f.Says = fmt.Sprintf("%s is %.0f mm long; the view makes it %.0f.", z.Name, bottom-top, mbottom-mtop)
-			f.Figure, f.Unit, f.Threshold = round(max(long, 1/long), 2), "times", lengthMost
-		default:
-			continue
-		}
-		if r, _, ok := c.remedy("mirror its source", lesson.Reshape{Zone: z.ID, Outline: meant}); ok {
-			f.Remedies = append(f.Remedies, r)
-		}
-		out = append(out, f)
-	}
-	return out
-}
-
-func findSide(c *Context) (out []Finding) {
-	l := c.Lesson
-	for _, z := range l.Zones {
-		of, ok := l.Zone(z.Of)
-		if z.Kind == lesson.Shadow && ok {
-			out = append(out, c.castAway(z, of)...)
-		}
-	}
-	if c.Rehearsal == nil {
-		return out
-	}
-	for _, z := range l.Zones {
-		if z.Kind.Is(lesson.Woody) || z.Kind == lesson.Rock || z.Kind == lesson.Building {
-			out = append(out, c.litSide(z)...)
+		f := Finding{Where: z.ID, At: rehearse.Spot{X: x, Y: (top + bottom) / 2}, OnCanvas: true,
+			offers: func() (out []Idea) {
+				c.offer(&out, "mirror its source", lesson.Reshape{Zone: z.ID, Outline: meant})
+				return out
+			}}
+		beside, stretched := f, f
+		beside.Says = fmt.Sprintf("%s lies %.0f mm beside its source.", z.Name, math.Abs(x-mx))
+		beside.Figure, beside.Unit, beside.Threshold = round(math.Abs(x-mx), 1), "mm", round(asideMost*l.Support.Width, 1)
+		stretched.Says = fmt.Sprintf("%s is %.0f mm long; the view makes it %.0f.", z.Name, bottom-top, mbottom-mtop)
+		stretched.Figure, stretched.Unit, stretched.Threshold = round(max(long, 1/long), 2), "times", lengthMost
+		out = append(out, beside)
+		if !beside.Speaks() { // first it must stand below its source
+			out = append(out, stretched)
 		}
 	}
 	return out
-}
-
-// castAway judges a cast shadow against the one that the light would throw.
-func (c *Context) castAway(z, of lesson.Zone) []Finding {
-	l := c.Lesson
-	x, top, bottom := extent(z.Outline)
-	fx, _, foot := extent(of.Outline)
-	meant := scene.ShadowOf(l, of, max(foot, min(bottom, foot+0.2*l.Support.Height)))
-	if meant == nil {
-		return nil
-	}
-	mx, mtop, mbottom := extent(meant)
-	is := [2]float64{x - fx, (top+bottom)/2 - foot}
-	should := [2]float64{mx - fx, (mtop+mbottom)/2 - foot}
-	if math.Hypot(is[0], is[1]) < 3 || math.Hypot(should[0], should[1]) < 3 {
-		return nil
-	}
-	turn := math.Abs(math.Atan2(is[0]*should[1]-is[1]*should[0], is[0]*should[0]+is[1]*should[1])) * 180 / math.Pi
-	if turn <= 90 {
-		return nil
-	}
-	f := Finding{
-		Says:   fmt.Sprintf("%s falls toward the light: %.0f° from where it should.", z.Name, turn),
-		Figure: round(turn, 0), Unit: "°", Threshold: 90, Where: z.ID, At: rehearse.Spot{X: x, Y: (top + bottom) / 2}, OnCanvas: true,
-	}
-	if r, _, ok := c.remedy("throw it away from the light", lesson.Reshape{Zone: z.ID, Outline: meant}); ok {
-		f.Remedies = append(f.Remedies, r)
-	}
-	return []Finding{f}
-}
-
-// litSide compares, on the canvas, what faces the light with what does not.
-func (c *Context) litSide(z lesson.Zone) []Finding {
-	l := c.Lesson
-	whole := scene.ZoneAt(l, z, shapeCell)
-	if whole.Empty() || whole.Area < sideShare*l.Support.Width*l.Support.Height || whole.Area < sideWide*(whole.Y1-whole.Y0) {
-		return nil
-	}
-	f := c.Rehearsal.Final
-	facing := scene.Facing(l, z, whole)
-	var lit, shade, nLit, nShade float64
-	every := max(1, int(2/f.Cell))
-	for y := int(whole.Y0 / f.Cell); y < min(f.H, int(whole.Y1/f.Cell)); y += every {
-		for x := int(whole.X0 / f.Cell); x < min(f.W, int(whole.X1/f.Cell)); x += every {
-			o := c.Rehearsal.Owner[y*f.W+x]
-			mx, my := (float64(x)+0.5)*f.Cell, (float64(y)+0.5)*f.Cell
-			if o < 0 || l.Steps[o].Zone != z.ID || !whole.Inside(mx, my) {
-				continue
-			}
-			switch d := facing(mx, my); {
-			case d > facingEnough:
-				lit += f.Colour(x, y).L
-				nLit++
-			case d < -facingEnough:
-				shade += f.Colour(x, y).L
-				nShade++
-			}
-		}
-	}
-	if nLit < 20 || nShade < 20 {
-		return nil
-	}
-	over := shade/nShade - lit/nLit
-	if over <= litMost {
-		return nil
-	}
-	found := Finding{
-		Says:   fmt.Sprintf("What faces away from the light on %s is %.0f L* lighter than what faces it.", z.Name, over),
-		Figure: round(over, 1), Unit: "L*", Threshold: litMost, Where: z.ID, At: rehearse.Spot{X: (whole.X0 + whole.X1) / 2, Y: (whole.Y0 + whole.Y1) / 2}, OnCanvas: true,
-	}
-	flip := map[lesson.Where]lesson.Where{lesson.Lit: lesson.Shaded, lesson.Shaded: lesson.Lit, lesson.Left: lesson.Right, lesson.Right: lesson.Left}
-	var all lesson.All
-	for _, s := range l.Steps {
-		if to, ok := flip[s.Where]; ok && s.Zone == z.ID {
-			n := s
-			n.Where = to
-			all = append(all, lesson.Change{Step: n})
-			found.Steps = append(found.Steps, s.ID)
-		}
-	}
-	if r, _, ok := c.remedy("paint its lights on the other side", all); ok && len(all) > 0 {
-		found.Remedies = append(found.Remedies, r)
-	}
-	return []Finding{found}
 }

@@ -17,10 +17,10 @@ func TestAWaitThatIsOfferedIsLongEnough(t *testing.T) {
 		step(l, "lights").Technique, step(l, "lights").Tool, step(l, "lights").Load = lesson.DryDrag, "worn20", lesson.LightLoad
 		found := only(judge(t, l), "film.not-set")
 		for _, f := range found {
-			if len(f.Remedies) == 0 {
+			if len(f.Ideas()) == 0 {
 				t.Errorf("%s: no remedy for %s", load, f.Says)
 			}
-			for _, r := range f.Remedies {
+			for _, r := range f.Ideas() {
 				if strings.HasPrefix(r.Words, "wait") {
 					waits++
 				}
@@ -29,7 +29,7 @@ func TestAWaitThatIsOfferedIsLongEnough(t *testing.T) {
 				}
 			}
 		}
-		if load == lesson.FullLoad && (len(found) == 0 || !strings.HasPrefix(found[0].Remedies[0].Words, "blot")) {
+		if load == lesson.FullLoad && (len(found) == 0 || !strings.HasPrefix(found[0].Ideas()[0].Words, "blot")) {
 			t.Errorf("over a full load it says %v", found)
 		}
 	}

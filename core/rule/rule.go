@@ -1,26 +1,20 @@
 // Package rule judges a rehearsed lesson as an experienced painter would before
-// the class: it finds what will go wrong, says by how much and where, and offers
-// remedies as edits to the lesson.
+// the class: it finds what will go wrong, says by how much and where, and has ideas of
+// what would help, as edits to the lesson. An idea is no remedy before it was tried: see
+// package mend.
 //
 // A rule measures on the simulated canvas or on the schedule; it never guesses
-// from labels.
+// from labels. It measures every place it looks at, and the figure that it gives there, as it
+// is shown, decides against its threshold whether it speaks.
 package rule
 
 import (
-	"context"
+	"cmp"
 	"fmt"
-	"runtime"
 	"slices"
-	"sort"
-	"sync"
-	"sync/atomic"
 
-	"proxenos/core/fault"
 	"proxenos/core/lesson"
-	"proxenos/core/picture"
 	"proxenos/core/rehearse"
-	"proxenos/core/run"
-	"proxenos/core/supply"
 )
 
 // Severity says how bad a finding is.
@@ -33,17 +27,31 @@ const (
 	Note    Severity = "note"    // worth a look
 )
 
+// On is what a rule measures on, and what a remedy is tried on.
+type On string
+
+// What rules measure on.
+const (
+	Script   On = "script"   // the script and its schedule
+	Reports  On = "reports"  // what was used and needed, with the cupboard or past sessions
+	Step     On = "step"     // the canvas as the step leaves it, on fine cells
+	Finished On = "finished" // the finished picture, on coarse cells: what is judged from two metres
+)
+
 // A Rule is one thing that Proxenos looks for.
 type Rule struct {
 	ID       string
 	Title    string
 	Severity Severity
 	Reason   string                     // why, in the craft's words
+	Figure   string                     // what it measures, in words
 	Speaks   string                     // when it speaks, with its thresholds
+	Source   string                     // where the thresholds come from
+	On       On                         // what it measures on
 	Beyond   bool                       // it asks the cupboard or the runs, which are no part of the lesson
 	Choice   bool                       // its remedies change what the picture is about: a person decides
 	Quiet    map[lesson.Method]string   // house methods that do not mind, and why
-	find     func(c *Context) []Finding // what it measures
+	measure  func(c *Context) []Finding // what it measures, at every place it looks at
 }
 
 // A Finding is what a rule says about a lesson.
@@ -53,58 +61,67 @@ type Finding struct {
 	Severity  Severity      `json:"severity" enum:"stop,caution,note"`
 	Reason    string        `json:"reason" doc:"the craft's reason"`
 	Says      string        `json:"says" doc:"what was found here, in a sentence"`
-	Figure    float64       `json:"figure" doc:"what was measured"`
+	Figure    float64       `json:"figure" doc:"what was measured: this decides"`
 	Unit      string        `json:"unit"`
 	Threshold float64       `json:"threshold" doc:"where the rule begins to speak"`
+	Under     bool          `json:"under" doc:"whether it speaks below its threshold, not above"`
 	Steps     []string      `json:"steps" doc:"the steps it concerns; the first is where it shows"`
 	Where     string        `json:"where" doc:"names the place for accepting it on purpose"`
 	At        rehearse.Spot `json:"at" doc:"middle of the place on the canvas, mm"`
 	OnCanvas  bool          `json:"onCanvas" doc:"whether at means anything"`
 	Accepted  string        `json:"accepted" doc:"the reason, when on purpose: the instructor's, or the house method's"`
 	ByMethod  bool          `json:"byMethod" doc:"whether it is the house method that does not mind"`
-	Remedies  []Remedy      `json:"remedies"`
+
+	offers func() []Idea // what may help, found when it is asked for
 }
 
-// A Remedy is an edit that mends a finding, wholly or in part.
-type Remedy struct {
+// Speaks reports whether a figure is past its threshold.
+func (f Finding) Speaks() bool {
+	if f.Under {
+		return f.Figure < f.Threshold
+	}
+	return f.Figure > f.Threshold
+}
+
+// Excess is how far a figure is past its threshold, in the unit of the figure; not above 0 where
+// the rule is silent.
+func (f Finding) Excess() float64 {
+	if f.Under {
+		return f.Threshold - f.Figure
+	}
+	return f.Figure - f.Threshold
+}
+
+// An Idea is an edit that may mend a finding, wholly or in part.
+type Idea struct {
 	Words   string         `json:"words"`
 	Edit    lesson.AnyEdit `json:"edit"`
 	Minutes float64        `json:"minutes" doc:"what it adds to the session"`
-	After   float64        `json:"after" doc:"the figure once it is applied, where it was tried"`
-	Tried   bool           `json:"tried"`
-	rank    float64        // for sorting
 }
 
-// A Context is what rules look at.
-type Context struct {
-	context.Context
-	Lesson    *lesson.Lesson
-	Reports   []rehearse.Report   // what its rehearsal says without a canvas; of Rehearsal, when left out
-	Rehearsal *rehearse.Rehearsal // nil when the canvas has not been painted, or is not at hand
-	Trials    *rehearse.Rehearsal // a coarse one to try remedies on; nil for none
-	Cupboard  *supply.Cupboard    // what the studio has; nil when nobody said
-	Runs      []run.Run           // what sessions of the lesson took
-
-	coarse  once[*picture.Picture] // the finished canvas on a coarse grid
-	pull    once[*picture.Pull]    // how strongly its places draw the eye
-	picture once[*seenPicture]     // what shows of the finished canvas
-	keeps   once[*keeper]          // what no remedy may change
-	needs   once[*supply.Amounts]  // what one person needs; nil where it cannot be worked out
-	mu      sync.Mutex
-	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
-}
-
-// reports are those of the rehearsal, nil when there was none.
-func (c *Context) reports() []rehearse.Report {
-	if c.Reports == nil && c.Rehearsal != nil {
-		return c.Rehearsal.Reports
+// Ideas are what may help against a finding, what helps most often first; none of one that was
+// read from elsewhere than a check.
+func (f Finding) Ideas() []Idea {
+	if f.offers == nil {
+		return nil
 	}
-	return c.Reports
+	return f.offers()
 }
 
-// Of is a context that asks the same cupboard and runs of another lesson and canvas.
-func (c *Context) Of(l *lesson.Lesson, r *rehearse.Rehearsal) *Context {
-	return &Context{Context: c.Context, Lesson: l, Rehearsal: r, Cupboard: c.Cupboard, Runs: c.Runs}
+// Told are findings by themselves: without their ideas, which hold on to the canvas on which they
+// were found.
+func Told(list []Finding) []Finding {
+	out := slices.Clone(list)
+	for i := range out {
+		out[i].offers = nil
+	}
+	return out
+}
+
+// Offering is a finding with some ideas.
+func Offering(f Finding, ideas ...Idea) Finding {
+	f.offers = func() []Idea { return ideas }
+	return f
 }
 
 // A place is what makes two findings of two lessons the same.
@@ -114,17 +131,6 @@ func (f Finding) place() place { return place{f.Rule, f.Where} }
 
 // SamePlace reports whether two findings are the same one, of one lesson or of two.
 func (f Finding) SamePlace(g Finding) bool { return f.place() == g.place() }
-
-// A once is worked out when a rule first asks for it, for all that ask.
-type once[T any] struct {
-	done  sync.Once
-	value T
-}
-
-func (o *once[T]) get(work func() T) T {
-	o.done.Do(func() { o.value = work() })
-	return o.value
-}
 
 // say is a threshold in words.
 func say(format string, figures ...any) string { return fmt.Sprintf(format, figures...) }
@@ -137,90 +143,6 @@ const (
 	Over       = "time.over"
 )
 
-// All lists every rule.
-func All() []Rule {
-	return []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight,
-		baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved,
-		dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes, tiers, focal, overlit, whiteEarly,
-		focalPlace, rival, corner, horizon, symmetry, directions, size, taper, reflection, side, gain,
-		over, hand, clash, late, towel, idleTime, noPause, churn, pace, missing, scarce}
-}
-
-// speak lets every rule speak, side by side: none knows of another. It gives what each
-// found, in the order of the rules.
-func speak(c *Context, rules []Rule) [][]Finding {
-	found := make([][]Finding, len(rules))
-	var next atomic.Int32
-	var ended fault.Group
-	for range min(runtime.GOMAXPROCS(0), len(rules)) {
-		ended.Go(func() {
-			for i := int(next.Add(1)) - 1; i < len(rules) && c.Err() == nil; i = int(next.Add(1)) - 1 {
-				found[i] = rules[i].find(c)
-			}
-		})
-	}
-	ended.Wait()
-	return found
-}
-
-// Check lets every rule speak. It reports findings in the order of the script,
-// worst first within a step; those accepted on purpose come last. It fails only
-// when the context ends.
-func Check(c *Context) ([]Finding, error) { return check(c, All()) }
-
-// Beyond lets the rules speak that ask the cupboard or the runs. Of the rehearsal they need
-// the reports alone.
-func Beyond(c *Context) ([]Finding, error) {
-	return check(c, slices.DeleteFunc(All(), func(r Rule) bool { return !r.Beyond }))
-}
-
-func check(c *Context, rules []Rule) ([]Finding, error) {
-	out := []Finding{}
-	for i, found := range speak(c, rules) {
-		r := rules[i]
-		for _, f := range found {
-			f.Rule, f.Title, f.Severity, f.Reason = r.ID, r.Title, r.Severity, r.Reason
-			if why, quiet := r.Quiet[c.Lesson.Method]; quiet {
-				f.Accepted, f.ByMethod = why, true
-			}
-			f.accept(c.Lesson)
-			if f.Remedies = c.kept(f.Remedies); f.Remedies == nil { // lists are empty, never null
-				f.Remedies = []Remedy{}
-			}
-			if f.Steps == nil {
-				f.Steps = []string{}
-			}
-			out = append(out, f)
-		}
-	}
-	if err := c.Err(); err != nil {
-		return nil, err
-	}
-	Sort(c.Lesson, out)
-	return out, nil
-}
-
-// accept takes over the instructor's reason, where a finding is on purpose.
-func (f *Finding) accept(l *lesson.Lesson) {
-	if !f.ByMethod {
-		f.Accepted = ""
-	}
-	for _, a := range l.Accepted {
-		if a.Rule == f.Rule && a.Where == f.Where {
-			f.Accepted = a.Reason
-		}
-	}
-}
-
-// Accept marks which findings a lesson accepts on purpose, and sorts them by that: what the
-// rules say does not depend on it.
-func Accept(l *lesson.Lesson, list []Finding) {
-	for i := range list {
-		list[i].accept(l)
-	}
-	Sort(l, list)
-}
-
 // Sort puts findings in the order of the script, worst first within a step, and those that
 // are accepted last.
 func Sort(l *lesson.Lesson, out []Finding) {
@@ -231,16 +153,25 @@ func Sort(l *lesson.Lesson, out []Finding) {
 		return l.Step(f.Steps[0])
 	}
 	rank := map[Severity]int{Stop: 0, Caution: 1, Note: 2}
-	sort.SliceStable(out, func(i, j int) bool {
-		a, b := out[i], out[j]
-		if (a.Accepted == "") != (b.Accepted == "") {
-			return a.Accepted == ""
+	meant := func(f Finding) int {
+		if f.Accepted == "" {
+			return 0
 		}
-		if place(a) != place(b) {
-			return place(a) < place(b)
-		}
-		return rank[a.Severity] < rank[b.Severity]
+		return 1
+	}
+	slices.SortStableFunc(out, func(a, b Finding) int {
+		return cmp.Or(meant(a)-meant(b), place(a)-place(b), rank[a.Severity]-rank[b.Severity])
 	})
+}
+
+// Unaccepted are the findings that are not on purpose.
+func Unaccepted(list []Finding) (out []Finding) {
+	for _, f := range list {
+		if f.Accepted == "" {
+			out = append(out, f)
+		}
+	}
+	return out
 }
 
 // Open counts the findings of a severity that are not accepted.
@@ -252,16 +183,4 @@ func Open(list []Finding, s Severity) int {
 		}
 	}
 	return n
-}
-
-// remedy makes a remedy of an edit that fits the lesson; ok is false otherwise.
-func (c *Context) remedy(words string, e lesson.Edit) (Remedy, *lesson.Lesson, bool) {
-	next, _, err := lesson.Apply(c.Lesson, e)
-	if err != nil {
-		return Remedy{}, nil, false
-	}
-	if words == "" {
-		words = e.Describe(c.Lesson)
-	}
-	return Remedy{Words: words, Edit: lesson.AnyEdit{Edit: e}, Minutes: next.Minutes() - c.Lesson.Minutes()}, next, true
 }

@@ -9,47 +9,43 @@ import (
 )
 
 var over = Rule{
-	ID: Over, Title: "Longer than the session", Severity: Caution,
-	Reason: "A class that runs over ends with the foreground unpainted. Leave slack: beginners need longer than the demonstrator.",
-	Speaks: "the script, at the pace of the class, takes longer than the session",
-	find:   findOver,
+	ID: Over, Title: "Longer than the session", Severity: Caution, On: Script,
+	Figure: "how long the script takes at the pace of the class", Source: "the session's own minutes",
+	Reason:  "A class that runs over ends with the foreground unpainted. Leave slack: beginners need longer than the demonstrator.",
+	Speaks:  "the script, at the pace of the class, takes longer than the session",
+	measure: findOver,
 }
 
 func findOver(c *Context) []Finding {
 	l := c.Lesson
 	takes := l.ClassMinutes()
 	excess := math.Round(10*(takes-l.Session)) / 10
-	if excess <= 0 {
-		return nil
-	}
-	f := Finding{
+	return []Finding{{
 		Says:   fmt.Sprintf("The script takes %g minutes and the session has %g: %g too many.", takes, l.Session, excess),
 		Figure: takes, Unit: "min", Threshold: l.Session, Where: "script", Steps: []string{l.Steps[len(l.Steps)-1].ID},
-	}
+		offers: func() []Idea { return c.shortened(excess) },
+	}}
+}
+
+// shortened has the ideas to take less time: shorter waits, and what fits the session.
+func (c *Context) shortened(excess float64) (out []Idea) {
+	l := c.Lesson
 	if waits := c.shortenWaits(excess); len(waits) > 0 {
-		c.fits(&f, fmt.Sprintf("shorten the waits and blots (%d steps): %s", len(waits), waits.Describe(l)), waits)
+		c.offer(&out, fmt.Sprintf("shorten the waits and blots (%d steps): %s", len(waits), waits.Describe(l)), waits)
 	}
-	if c.Rehearsal == nil {
-		return []Finding{f}
+	if c.finished() == nil {
+		return out
 	}
-	fitting, err := score.Fit(c, l, c.Rehearsal, nil, l.Session)
+	fitting, err := score.Fit(c, l, c.finished(), nil, l.Session)
 	if err != nil {
-		return []Finding{f} // the context has ended: Check says so
+		return out // the context has ended: Check says so
 	}
 	for _, choice := range fitting.Choices {
 		if choice.Fits {
-			c.fits(&f, fmt.Sprintf("%s (%d steps): %s", choice.Name, len(choice.Cuts), choice.Brief()), choice.Edit.Edit)
+			c.offer(&out, fmt.Sprintf("%s (%d steps): %s", choice.Name, len(choice.Cuts), choice.Brief()), choice.Edit.Edit)
 		}
 	}
-	return []Finding{f}
-}
-
-// fits adds a remedy with the minutes that the class would take then.
-func (c *Context) fits(f *Finding, words string, e lesson.Edit) {
-	if r, next, ok := c.remedy(words, e); ok {
-		r.After, r.Tried = next.ClassMinutes(), true
-		f.Remedies = append(f.Remedies, r)
-	}
+	return out
 }
 
 // shortenWaits takes waits and blots down to three minutes, as far as needed.

@@ -18,36 +18,33 @@ const (
 )
 
 var tiers = Rule{
-	ID: "value.tiers", Title: "Planes of the same value", Severity: Caution,
-	Reason: "Depth reads by value first: where one plane overlaps another they must differ, or the greyscale runs together.",
-	Speaks: say("two planes differ by under %g L* along %g mm where they meet", tierLeast, meetLeast),
-	find:   findTiers,
+	ID: "value.tiers", Title: "Planes of the same value", Severity: Caution, On: Finished,
+	Figure: "by how much L* two planes differ where they meet", Source: "working default: four L* is what an eye parts at two metres",
+	Reason:  "Depth reads by value first: where one plane overlaps another they must differ, or the greyscale runs together.",
+	Speaks:  say("two planes differ by under %g L* along %g mm where they meet", tierLeast, meetLeast),
+	measure: findTiers,
 }
 
 func findTiers(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
+	on := c.finished()
+	if on == nil {
 		return nil
 	}
-	met := measure.Meetings(c.Rehearsal, meetLeast)
+	met := measure.Meetings(on, meetLeast)
 	for _, m := range met {
-		if math.Abs(m.FarL-m.NearL) < tierLeast {
-			f := c.sameTier(m)
-			if r, ok := c.spread(met); ok {
-				f.Remedies = append(f.Remedies, r)
-			}
-			out = append(out, f)
-		}
+		out = append(out, c.tier(m, met))
 	}
 	return out
 }
 
-func (c *Context) sameTier(m measure.Meeting) Finding {
+// tier judges where two planes meet, one of all that meet.
+func (c *Context) tier(m measure.Meeting, met []measure.Meeting) Finding {
 	far, near := c.Lesson.Planes[m.Far], c.Lesson.Planes[m.Near]
 	diff := m.FarL - m.NearL
 	f := Finding{
 		Says: fmt.Sprintf("%s and %s differ by only %.1f L* along %.0f cm where they meet.",
 			far.Name, near.Name, math.Abs(diff), m.Edge/10),
-		Figure: round(math.Abs(diff), 1), Unit: "L*", Threshold: tierLeast,
+		Figure: round(math.Abs(diff), 1), Unit: "L*", Threshold: tierLeast, Under: true,
 		Where: far.ID + "/" + near.ID, At: rehearse.Spot{X: m.X, Y: m.Y}, OnCanvas: true,
 	}
 	type side struct {
@@ -64,15 +61,17 @@ func (c *Context) sameTier(m measure.Meeting) Finding {
 			f.Steps = append(f.Steps, c.Lesson.Steps[s.step].ID)
 		}
 	}
-	for _, try := range []struct {
-		side
-		by float64
-	}{{dark, -want}, {light, want}} {
-		if e, words, ok := c.shiftAll(try.step, try.by); ok {
-			if r, _, ok := c.remedy(words, e); ok {
-				f.Remedies = append(f.Remedies, r)
+	f.offers = func() (out []Idea) {
+		for _, try := range []struct {
+			side
+			by float64
+		}{{dark, -want}, {light, want}, {dark, -2 * want}, {light, 2 * want}} {
+			if e, words, ok := c.shiftAll(try.step, try.by); ok {
+				c.offer(&out, words, e)
 			}
 		}
+		c.spread(&out, met)
+		return out
 	}
 	return f
 }

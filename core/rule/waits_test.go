@@ -44,13 +44,13 @@ func TestWaitsAndTowels(t *testing.T) {
 		l := sample.Lesson()
 		c.trips(l)
 		found := only(judge(t, l), c.rule)
-		if len(found) != 1 || found[0].Figure != c.figure || len(found[0].Remedies) == 0 {
+		if len(found) != 1 || found[0].Figure != c.figure || len(found[0].Ideas()) == 0 {
 			t.Errorf("%s: %+v, want one of %v", c.rule, found, c.figure)
 			continue
 		}
-		mended, _, err := lesson.Apply(l, found[0].Remedies[0].Edit)
+		mended, _, err := lesson.Apply(l, found[0].Ideas()[0].Edit)
 		if err != nil || len(only(judge(t, mended), c.rule)) != 0 {
-			t.Errorf("%s: %q does not mend it (%v)", c.rule, found[0].Remedies[0].Words, err)
+			t.Errorf("%s: %q does not mend it (%v)", c.rule, found[0].Ideas()[0].Words, err)
 		}
 		quiet := sample.Lesson()
 		c.near(quiet)

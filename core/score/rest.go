@@ -1,6 +1,10 @@
 package score
 
-import "proxenos/core/lesson"
+import (
+	"slices"
+
+	"proxenos/core/lesson"
+)
 
 const (
 	// LookMost is how many minutes may pass without standing back.
@@ -30,13 +34,31 @@ type Stretch struct {
 
 // Stretches lists where a script leaves no time to stand back within [LookMost], or none
 // for a break within [BreakMost].
-func Stretches(l *lesson.Lesson) (out []Stretch) {
+func Stretches(l *lesson.Lesson) []Stretch {
+	return slices.DeleteFunc(Unbroken(l), func(s Stretch) bool {
+		if s.Break {
+			return s.Minutes <= BreakMost
+		}
+		return s.Minutes <= LookMost
+	})
+}
+
+// Unbroken lists every stretch of work without standing back, and without a break, whether it is
+// too long or not. One ends where it becomes too long.
+func Unbroken(l *lesson.Lesson) (out []Stretch) {
 	clock := l.Clock()
 	look, rest := Stretch{}, Stretch{Break: true}
+	end := func(s Stretch) {
+		if s.Minutes > 0 {
+			out = append(out, s)
+		}
+	}
 	for i, s := range l.Steps {
 		if Stands(l, i) {
+			end(look)
 			look = Stretch{From: i + 1}
 			if s.Minutes >= lesson.BreakIs || s.Technique == lesson.Dry {
+				end(rest)
 				rest = Stretch{From: i + 1, Break: true}
 			}
 			continue
@@ -53,6 +75,8 @@ func Stretches(l *lesson.Lesson) (out []Stretch) {
 			rest = Stretch{From: i + 1, Break: true}
 		}
 	}
+	end(look)
+	end(rest)
 	return out
 }
 

@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"proxenos/core/film"
+	"proxenos/core/mend"
 	"proxenos/core/rule"
 	"proxenos/export/paper"
 )
@@ -17,8 +18,8 @@ var marks = map[rule.Severity]string{rule.Stop: "Stop", rule.Caution: "Caution",
 // checks is what the rules find in a lesson, what would mend it, and what is on purpose, beside
 // the finished picture with the places.
 func checks(_ context.Context, d *paper.Doc, m *Matter, _ Order) error {
-	open := slices.DeleteFunc(slices.Clone(m.Findings), func(f rule.Finding) bool { return f.Accepted != "" })
-	meant := slices.DeleteFunc(slices.Clone(m.Findings), func(f rule.Finding) bool { return f.Accepted == "" })
+	open := slices.DeleteFunc(slices.Clone(m.Findings), func(f mend.Judged) bool { return f.Accepted != "" })
+	meant := slices.DeleteFunc(slices.Clone(m.Findings), func(f mend.Judged) bool { return f.Accepted == "" })
 	said := "Nothing is open: the rules find nothing that is not on purpose."
 	if len(open) > 0 {
 		said = fmt.Sprintf("%d open, %d on purpose. The numbers are on the picture.", len(open), len(meant))
@@ -28,7 +29,7 @@ func checks(_ context.Context, d *paper.Doc, m *Matter, _ Order) error {
 		list = append(list, paper.Para{Style: paper.Style{Bold: true}, Text: fmt.Sprintf("%d  %s: %s", i+1, marks[f.Severity], f.Title)}, paper.Para{Style: paper.Style{Size: 9.5}, Text: d.Units.Text(f.Says)},
 			paper.Para{Style: paper.Style{Size: 9, Italic: true}, Text: f.Reason})
 		for _, r := range f.Remedies {
-			list = append(list, paper.Row{Columns: []paper.Column{{Share: 6}, {Share: 100}}, Tight: true, Cells: []paper.Cell{{Tick: true}, {Text: d.Units.Text(r.Words), Style: paper.Style{Size: 9.5}}}})
+			list = append(list, paper.Row{Columns: []paper.Column{{Share: 6}, {Share: 100}}, Tight: true, Cells: []paper.Cell{{Tick: true}, {Text: d.Units.Text(fmt.Sprintf("%s: %s", r.Words, r.Leaves(f.Finding))), Style: paper.Style{Size: 9.5}}}})
 		}
 	}
 	if len(meant) > 0 {
@@ -44,7 +45,7 @@ func checks(_ context.Context, d *paper.Doc, m *Matter, _ Order) error {
 // pictured is the finished picture with the places of findings by their numbers.
 type pictured struct {
 	m    *Matter
-	open []rule.Finding
+	open []mend.Judged
 }
 
 // share is how much of the width of a page the picture takes.

@@ -17,8 +17,8 @@ import (
 	"proxenos/core/card"
 	"proxenos/core/class"
 	"proxenos/core/lesson"
+	"proxenos/core/mend"
 	"proxenos/core/rehearse"
-	"proxenos/core/rule"
 	"proxenos/export/paper"
 )
 
@@ -28,9 +28,9 @@ type Matter struct {
 	Canvas    *rehearse.Rehearsal // its rehearsal, with its canvases
 	Class     class.Class
 	Prep      *class.Prep
-	Findings  []rule.Finding // what the rules say of it
-	Hard      []card.Hard    // the marks worth practising
-	Unplanned bool           // whether no class of it is planned yet: then there is no day
+	Findings  []mend.Judged // what the rules say of it
+	Hard      []card.Hard   // the marks worth practising
+	Unplanned bool          // whether no class of it is planned yet: then there is no day
 }
 
 // A Kind of handout.

@@ -8,7 +8,7 @@ import (
 	"time"
 
 	"proxenos/core/card"
-	"proxenos/core/rule"
+	"proxenos/core/mend"
 	"proxenos/export/paper"
 )
 
@@ -45,7 +45,7 @@ func script(_ context.Context, d *paper.Doc, m *Matter, _ Order) error {
 }
 
 // onPurpose says what the rules find at a step: accepted with its reason, or still open.
-func onPurpose(findings []rule.Finding, step string) (out []string) {
+func onPurpose(findings []mend.Judged, step string) (out []string) {
 	for _, f := range findings {
 		if len(f.Steps) == 0 || f.Steps[0] != step {
 			continue

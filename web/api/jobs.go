@@ -29,7 +29,7 @@ type Job struct {
 	Stop    bool         `json:"stop" doc:"whether it was told to stop"`
 	Said    string       `json:"said" doc:"how far it is"`
 	Problem string       `json:"problem" doc:"why it failed"`
-	Came    *studio.Came `json:"came,omitempty" doc:"once done"`
+	Came    *studio.Came `json:"came,omitempty" doc:"once done; of some kinds what has come so far, while they run"`
 }
 
 // JobPath names a job of a studio.
@@ -59,7 +59,7 @@ func (s *Server) jobOperations(api huma.API, app *fiber.App) {
 
 func jobOf(j store.Job) (Job, error) {
 	out := Job{ID: j.ID, Lesson: j.LessonID, Kind: j.Kind, State: j.State, Stop: j.Stop, Said: j.Said, Problem: j.Problem}
-	if j.State == store.Done {
+	if j.State == store.Done || j.State == store.Running && j.Result != "" {
 		out.Came = &studio.Came{}
 		if err := json.Unmarshal([]byte(j.Result), out.Came); err != nil {
 			return out, fmt.Errorf("job %s: %w", j.ID, err)

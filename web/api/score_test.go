@@ -123,9 +123,10 @@ func TestNeighboursAreOfTheSameStudio(t *testing.T) {
 func TestRemediesAreRanked(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
-	list := *s.does(edit{"kind": "rank", "lesson": saved.ID, "from": 1, "rule": "film.mud", "where": "lights"}).Came.Ranks
-	if len(list) < 2 || !list[0].Gone || !list[0].Tried {
-		t.Fatalf("%+v", list)
+	ranking := s.does(edit{"kind": "rank", "lesson": saved.ID, "from": 1, "rule": "film.mud", "where": "lights"}).Came.Ranking
+	list := ranking.Remedies
+	if len(list) < 2 || !list[0].Gone || ranking.Tried != ranking.Of {
+		t.Fatalf("%+v", ranking)
 	}
 	for i := 1; i < len(list); i++ {
 		if list[i].Gone && !list[i-1].Gone {

@@ -22,9 +22,9 @@ type edge struct {
 	sign        float64
 }
 
-// spread moves the values of all planes that meet, as little as can be, so that every two
+// spread has the idea to move the values of all planes that meet, as little as can be, so that every two
 // of them differ: what moves one plane from its neighbour alone often moves it to the next.
-func (c *Context) spread(met []measure.Meeting) (Remedy, bool) {
+func (c *Context) spread(to *[]Idea, met []measure.Meeting) {
 	var edges []edge
 	for _, m := range met {
 		if far, near := c.mixtureAt(m.FarStep, m.FarL), c.mixtureAt(m.NearStep, m.NearL); far != "" && near != "" && far != near {
@@ -49,15 +49,13 @@ func (c *Context) spread(met []measure.Meeting) (Remedy, bool) {
 		}
 		e, words, ok := c.shift(m.ID, move)
 		if !ok || math.Abs(move) > spreadMost {
-			return Remedy{}, false
+			return
 		}
 		all, says = append(all, e), append(says, words)
 	}
-	if len(all) < 2 {
-		return Remedy{}, false // one mixture alone is another remedy
+	if len(all) > 1 { // one mixture alone is another idea
+		c.offer(to, "move what meets apart: "+strings.Join(says, "; "), all)
 	}
-	r, _, ok := c.remedy("move what meets apart: "+strings.Join(says, "; "), all)
-	return r, ok
 }
 
 // mixtureAt is the mixture of a step whose value is nearest to what shows at a place: a

@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"proxenos/core/lesson"
@@ -16,24 +17,27 @@ const (
 )
 
 var idleTime = Rule{
-	ID: "time.idle", Title: "Waiting with nothing to do", Severity: Note,
-	Reason: "Leave an area and work elsewhere: what has to set sets meanwhile.",
-	Speaks: say("a wait of over %g minutes in which later work could be done", idleMost),
-	find:   findIdle,
+	ID: "time.idle", Title: "Waiting with nothing to do", Severity: Note, On: Finished,
+	Figure: "how long the painter waits while later work could be done", Source: "working default of the schedule",
+	Reason:  "Leave an area and work elsewhere: what has to set sets meanwhile.",
+	Speaks:  say("a wait of over %g minutes in which later work could be done", idleMost),
+	measure: findIdle,
 }
 
 var noPause = Rule{
-	ID: "time.no-pause", Title: "No time to stand back", Severity: Note,
-	Reason: "Stand back every 10 to 20 minutes, two metres or more, and rest within the hour: faults that are seen early are small.",
-	Speaks: say("over %g minutes without standing back, or %g without a break of %g", score.LookMost, score.BreakMost, lesson.BreakIs),
-	find:   findNoPause,
+	ID: "time.no-pause", Title: "No time to stand back", Severity: Note, On: Script,
+	Figure: "how long there is no time to stand back, or none for a break", Source: "working defaults of the craft: every 10 to 20 minutes, and within the hour",
+	Reason:  "Stand back every 10 to 20 minutes, two metres or more, and rest within the hour: faults that are seen early are small.",
+	Speaks:  say("over %g minutes without standing back, or %g without a break of %g", score.LookMost, score.BreakMost, lesson.BreakIs),
+	measure: findNoPause,
 }
 
 var churn = Rule{
-	ID: "time.churn", Title: "More changes of tool than needed", Severity: Note,
-	Reason: "Every change of tool and every cleaning costs time and a thought: what one tool does is best done together, where the order allows.",
-	Speaks: say("grouping would save over %g %% of the changes of tool, %d at least", 100*churnMost, churnLow),
-	find:   findChurn,
+	ID: "time.churn", Title: "More changes of tool than needed", Severity: Note, On: Finished,
+	Figure: "how many changes of tool grouping saves", Source: "working default",
+	Reason:  "Every change of tool and every cleaning costs time and a thought: what one tool does is best done together, where the order allows.",
+	Speaks:  say("grouping would save over %g %% of the changes of tool, %d at least", 100*churnMost, churnLow),
+	measure: findChurn,
 }
 
 // free reports whether step i may trade places with step k: neither goes over what the
@@ -43,12 +47,13 @@ func (c *Context) free(i, k int) bool {
 }
 
 func findIdle(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
+	on := c.finished()
+	if on == nil {
 		return nil
 	}
 	l := c.Lesson
 	for i, s := range l.Steps {
-		if s.Technique != lesson.Wait || s.Minutes <= idleMost || l.Lies(i) {
+		if s.Technique != lesson.Wait || l.Lies(i) {
 			continue
 		}
 		for k := i + 1; k < len(l.Steps); k++ {
@@ -61,27 +66,13 @@ func findIdle(c *Context) (out []Finding) {
 				between = between && c.free(k, j)
 			}
 			// What the wait is for must not be what is worked on.
-			if !between || !lays(work) || i == 0 || work.Minutes > s.Minutes || c.reports()[k].Under.Over > 0.3 || c.reports()[k].Area < 1 {
+			if !between || !lays(work) || i == 0 || work.Minutes > s.Minutes || on.Reports[k].Under.Over > 0.3 || on.Reports[k].Area < 1 {
 				continue
 			}
 			f := Finding{
 				Says:   fmt.Sprintf("The painter waits %g minutes, and %s could be done meanwhile.", s.Minutes, l.Label(k)),
 				Figure: s.Minutes, Unit: "min", Threshold: idleMost, Steps: []string{s.ID, work.ID}, Where: s.ID,
-			}
-			rest := halves(s.Minutes - work.Minutes)
-			all := lesson.All{lesson.Move{Step: work.ID, To: i}}
-			if rest < 1 {
-				all = append(all, lesson.Remove{Step: s.ID})
-			} else {
-				all = append(all, lesson.SetMinutes{Step: s.ID, Minutes: rest})
-			}
-			if r, _, ok := c.remedy(fmt.Sprintf("do %s first and wait %g minutes less", l.Label(k), s.Minutes-rest), all); ok {
-				f.Remedies = append(f.Remedies, r)
-			}
-			beside := work
-			beside.Meanwhile = true
-			if r, _, ok := c.remedy(fmt.Sprintf("do %s meanwhile", l.Label(k)), lesson.All{lesson.Move{Step: work.ID, To: i + 1}, lesson.Change{Step: beside}}); ok {
-				f.Remedies = append(f.Remedies, r)
+				offers: func() []Idea { return c.meanwhile(i, k) },
 			}
 			out = append(out, f)
 			break
@@ -90,27 +81,47 @@ func findIdle(c *Context) (out []Finding) {
 	return out
 }
 
+// meanwhile has the ideas to do step k before or during the wait i.
+func (c *Context) meanwhile(i, k int) (out []Idea) {
+	l, s, work := c.Lesson, c.Lesson.Steps[i], c.Lesson.Steps[k]
+	rest := halves(s.Minutes - work.Minutes)
+	all := lesson.All{lesson.Move{Step: work.ID, To: i}}
+	if rest < 1 {
+		all = append(all, lesson.Remove{Step: s.ID})
+	} else {
+		all = append(all, lesson.SetMinutes{Step: s.ID, Minutes: rest})
+	}
+	c.offer(&out, fmt.Sprintf("do %s first and wait %g minutes less", l.Label(k), s.Minutes-rest), all)
+	beside := work
+	beside.Meanwhile = true
+	c.offer(&out, fmt.Sprintf("do %s meanwhile", l.Label(k)), lesson.All{lesson.Move{Step: work.ID, To: i + 1}, lesson.Change{Step: beside}})
+	return out
+}
+
 func findNoPause(c *Context) (out []Finding) {
 	l := c.Lesson
-	for _, s := range score.Stretches(l) {
+	for _, s := range score.Unbroken(l) {
 		last := l.Steps[s.To].ID
 		f := Finding{Says: fmt.Sprintf("From %s to %s there are %g minutes of painting without standing back.", l.Label(s.From), l.Label(s.To), s.Minutes),
 			Figure: s.Minutes, Unit: "min", Threshold: score.LookMost, Steps: []string{l.Steps[s.From].ID}, Where: l.Steps[s.From].ID}
 		from, pause := s.From, 1.0
 		if s.Break {
 			f.Says = fmt.Sprintf("Up to %s there are %g minutes without a break.", l.Label(s.To), s.Minutes)
-			f.Threshold, f.Steps, f.Where = score.BreakMost, []string{last}, last+"/break"
+			f.Threshold, f.Steps, f.Where = score.BreakMost, []string{last}, l.Steps[s.From].ID+"/break"
 			from, pause = max(0, s.To-4), lesson.BreakIs
 		}
-		c.paused(&f, from, s.To, pause)
+		f.offers = func() (out []Idea) {
+			c.paused(&out, from, s.To, pause)
+			return out
+		}
 		out = append(out, f)
 	}
 	return out
 }
 
-// paused offers a pause between two steps: where the plane changes, about when one should
+// paused has the idea of a pause between two steps: where the plane changes, about when one should
 // have stood back, so that what follows has its time too.
-func (c *Context) paused(f *Finding, from, to int, minutes float64) {
+func (c *Context) paused(out *[]Idea, from, to int, minutes float64) {
 	l := c.Lesson
 	due := l.Start(from) + min(0.75*score.LookMost, (l.Start(to)-l.Start(from))*0.9)
 	best, least := -1, 0.0
@@ -129,9 +140,7 @@ func (c *Context) paused(f *Finding, from, to int, minutes float64) {
 	if best < 0 {
 		return
 	}
-	if r, _, ok := c.remedy(fmt.Sprintf("stand back for %g min before %s", minutes, l.Label(best)), lesson.Pause{At: best, Minutes: minutes}); ok {
-		f.Remedies = append(f.Remedies, r)
-	}
+	c.offer(out, fmt.Sprintf("stand back for %g min before %s", minutes, l.Label(best)), lesson.Pause{At: best, Minutes: minutes})
 }
 
 // changes counts how often another tool is taken up, and cleanings of the one in hand.
@@ -152,7 +161,7 @@ func changes(steps []lesson.Step) (n int) {
 }
 
 func findChurn(c *Context) []Finding {
-	if c.Rehearsal == nil {
+	if c.finished() == nil {
 		return nil
 	}
 	l := c.Lesson
@@ -190,13 +199,11 @@ func findChurn(c *Context) []Finding {
 		steps = slices.Insert(slices.Delete(steps, from, from+1), to, s)
 	}
 	saved := was - changes(steps)
-	if saved < churnLow || float64(saved) <= churnMost*float64(was) {
-		return nil
-	}
 	f := Finding{Says: fmt.Sprintf("Tools are taken up or cleaned %d times; %d would do.", was, was-saved),
-		Figure: float64(was), Unit: "times", Threshold: float64(was - saved), Where: "script"}
-	if r, _, ok := c.remedy(fmt.Sprintf("move %d steps to where their tool is in hand", len(all)), all); ok {
-		f.Remedies = append(f.Remedies, r)
+		Figure: float64(saved), Unit: "times", Threshold: max(churnLow-1, math.Floor(churnMost*float64(was))), Where: "script"}
+	f.offers = func() (out []Idea) {
+		c.offer(&out, fmt.Sprintf("move %d steps to where their tool is in hand", len(all)), all)
+		return out
 	}
 	return []Finding{f}
 }

@@ -1,16 +1,10 @@
-package rule
+package mend
 
-import "fmt"
+import (
+	"fmt"
 
-// Unaccepted are the findings that are not on purpose.
-func Unaccepted(list []Finding) (out []Finding) {
-	for _, f := range list {
-		if f.Accepted == "" {
-			out = append(out, f)
-		}
-	}
-	return out
-}
+	"proxenos/core/rule"
+)
 
 // Compared is how the findings of a lesson differ after an edit, each in words.
 type Compared struct {
@@ -21,11 +15,11 @@ type Compared struct {
 
 // Compare tells what an edit did to the open findings; those of a rule at a place are the
 // same.
-func Compare(before, after []Finding) (c Compared) {
+func Compare(before, after []rule.Finding) (c Compared) {
 	c.Gone, c.Left, c.Come = []string{}, []string{}, []string{}
-	then := places(Unaccepted(after))
-	for _, f := range Unaccepted(before) {
-		now, there := then[f.place()]
+	then := places(rule.Unaccepted(after))
+	for _, f := range rule.Unaccepted(before) {
+		now, there := then[placeOf(f)]
 		switch {
 		case !there:
 			c.Gone = append(c.Gone, f.Title+": "+f.Says)
@@ -34,12 +28,24 @@ func Compare(before, after []Finding) (c Compared) {
 		default:
 			c.Left = append(c.Left, f.Title+": "+f.Says)
 		}
-		delete(then, f.place())
+		delete(then, placeOf(f))
 	}
 	for _, f := range after {
-		if _, fresh := then[f.place()]; fresh && f.Accepted == "" {
+		if _, fresh := then[placeOf(f)]; fresh && f.Accepted == "" {
 			c.Come = append(c.Come, f.Title+": "+f.Says)
 		}
 	}
 	return c
+}
+
+// anew are the findings of a lesson after an edit that were not there before, without those on
+// purpose.
+func anew(before, after []rule.Finding) (out []rule.Finding) {
+	then := places(rule.Unaccepted(before))
+	for _, f := range rule.Unaccepted(after) {
+		if _, there := then[placeOf(f)]; !there {
+			out = append(out, f)
+		}
+	}
+	return out
 }

@@ -22,40 +22,44 @@ const (
 )
 
 var focalPlace = Rule{
-	ID: "pict.focal-place", Title: "Focal area in a dead place", Severity: Note, Choice: true,
-	Reason: "The focal area lies near but not at the centre, and away from the edges: in the very middle the eye stays, at an edge it leaves.",
-	Speaks: say("the focal area lies within %.0f %% of the picture's middle or of an edge", 100*middleWithin),
-	find:   findFocalPlace,
+	ID: "pict.focal-place", Title: "Focal area in a dead place", Severity: Note, On: Script,
+	Figure: "how far the focal area lies from the middle, or from an edge", Source: "the ninth around the middle and along the edges", Choice: true,
+	Reason:  "The focal area lies near but not at the centre, and away from the edges: in the very middle the eye stays, at an edge it leaves.",
+	Speaks:  say("the focal area lies within %.0f %% of the picture's middle or of an edge", 100*middleWithin),
+	measure: findFocalPlace,
 }
 
 var focal = Rule{
-	ID: "value.focal", Title: "The focal area is not the strongest", Severity: Caution, Choice: true,
-	Reason: "The focal area has the strongest contrast of value and the sharpest edges; otherwise the eye goes somewhere else.",
-	Speaks: say("the focal area has under %g %% of the strongest contrast", 100*weakFocal),
-	find:   findFocal,
+	ID: "value.focal", Title: "The focal area is not the strongest", Severity: Caution, On: Finished,
+	Figure: "the contrast of the focal area, of the strongest there is", Source: "working default", Choice: true,
+	Reason:  "The focal area has the strongest contrast of value and the sharpest edges; otherwise the eye goes somewhere else.",
+	Speaks:  say("the focal area has under %g %% of the strongest contrast", 100*weakFocal),
+	measure: findFocal,
 }
 
 var rival = Rule{
-	ID: "pict.rival", Title: "A rival for the eye", Severity: Note, Choice: true,
-	Reason: "One focal area: what competes with it is taken out or softened.",
-	Speaks: say("another place has over %g %% of the focal contrast", 100*rivalShare),
-	find:   findRival,
+	ID: "pict.rival", Title: "A rival for the eye", Severity: Note, On: Finished,
+	Figure: "the contrast of another place, of that of the focal area", Source: "working default", Choice: true,
+	Reason:  "One focal area: what competes with it is taken out or softened.",
+	Speaks:  say("another place has over %g %% of the focal contrast", 100*rivalShare),
+	measure: findRival,
 }
 
 var corner = Rule{
-	ID: "pict.corner", Title: "A corner leaks", Severity: Note, Choice: true,
-	Reason: "Corners a little darker hold the eye; a small light triangle in one lets it out.",
-	Speaks: say("a corner is over %g L* lighter than what is beside it, and lighter than the surroundings of the focal area", cornerOver),
-	find:   findCorner,
+	ID: "pict.corner", Title: "A corner leaks", Severity: Note, On: Finished,
+	Figure: "by how much L* a corner is lighter than what is beside it", Source: "working default: somewhat over half a value step", Choice: true,
+	Reason:  "Corners a little darker hold the eye; a small light triangle in one lets it out.",
+	Speaks:  say("a corner is over %g L* lighter than what is beside it, and lighter than the surroundings of the focal area", cornerOver),
+	measure: findCorner,
 }
 
 // measured is the finished canvas on a coarse grid, once.
 func (c *Context) measured() *picture.Picture {
-	return c.coarse.get(func() *picture.Picture { return measure.Coarse(c.Rehearsal.Final) })
+	return c.coarse.get(func() *picture.Picture { return measure.Coarse(c.finished().Final) })
 }
 
 // chosen reports whether the lesson has a focal area, and a canvas to measure it on.
-func (c *Context) chosen() bool { return c.Rehearsal != nil && c.Lesson.Focal.Radius > 0 }
+func (c *Context) chosen() bool { return c.finished() != nil && c.Lesson.Focal.Radius > 0 }
 
 func findFocalPlace(c *Context) []Finding {
 	l := c.Lesson
@@ -65,16 +69,13 @@ func findFocalPlace(c *Context) []Finding {
 	x, y := l.Focal.X/l.Support.Width, l.Focal.Y/l.Support.Height
 	middle := max(math.Abs(x-0.5), math.Abs(y-0.5))
 	edge := min(x, 1-x, y, 1-y)
-	f := Finding{Where: "focal", Unit: "of the picture", At: rehearse.Spot{X: l.Focal.X, Y: l.Focal.Y}, OnCanvas: true}
-	switch {
-	case middle < middleWithin:
-		f.Says = fmt.Sprintf("The focal area lies %.0f %% of the picture from its middle.", 100*middle)
-		f.Figure, f.Threshold = round(middle, 2), round(middleWithin, 2)
-	case edge < edgeWithin:
-		f.Says = fmt.Sprintf("The focal area lies %.0f %% of the picture from an edge.", 100*edge)
-		f.Figure, f.Threshold = round(edge, 2), round(edgeWithin, 2)
-	default:
-		return nil
+	f := Finding{Where: "focal", Unit: "% of the picture", Threshold: round(100*middleWithin, 0), Under: true, At: rehearse.Spot{X: l.Focal.X, Y: l.Focal.Y}, OnCanvas: true}
+	if middle < edge {
+		f.Figure = round(100*middle, 0)
+		f.Says = fmt.Sprintf("The focal area lies %g %% of the picture from its middle.", f.Figure)
+	} else {
+		f.Figure = round(100*edge, 0)
+		f.Says = fmt.Sprintf("The focal area lies %g %% of the picture from an edge.", f.Figure)
 	}
 	third := func(v float64) float64 {
 		if v < 0.5 {
@@ -82,10 +83,11 @@ func findFocalPlace(c *Context) []Finding {
 		}
 		return 2.0 / 3
 	}
-	e := lesson.SceneOf(l)
-	e.Focal.X, e.Focal.Y = math.Round(third(x)*l.Support.Width), math.Round(third(y)*l.Support.Height)
-	if r, _, ok := c.remedy(fmt.Sprintf("look for it at %g, %g mm, a third from the edges, and bring the shapes there", e.Focal.X, e.Focal.Y), e); ok {
-		f.Remedies = append(f.Remedies, r)
+	f.offers = func() (out []Idea) {
+		e := lesson.SceneOf(l)
+		e.Focal.X, e.Focal.Y = math.Round(third(x)*l.Support.Width), math.Round(third(y)*l.Support.Height)
+		c.offer(&out, fmt.Sprintf("look for it at %g, %g mm, a third from the edges, and bring the shapes there", e.Focal.X, e.Focal.Y), e)
+		return out
 	}
 	return []Finding{f}
 }
@@ -100,15 +102,15 @@ func findFocal(c *Context) []Finding {
 		return nil
 	}
 	mine, other := c.draws()
-	if other.Strength < rivalLeast || mine.Strength >= weakFocal*other.Strength {
+	if other.Strength < rivalLeast {
 		return nil
 	}
 	f := Finding{
 		Says:   fmt.Sprintf("The contrast of the focal area is %.0f L*, that at %.0f, %.0f mm is %.0f.", mine.Strength, other.X, other.Y, other.Strength),
-		Figure: round(mine.Strength/other.Strength, 2), Unit: "of the strongest", Threshold: weakFocal, Where: "focal",
+		Figure: round(100*mine.Strength/max(mine.Strength, other.Strength), 0), Unit: "% of the strongest", Threshold: 100 * weakFocal, Under: true, Where: "focal",
 		At: rehearse.Spot{X: c.Lesson.Focal.X, Y: c.Lesson.Focal.Y}, OnCanvas: true,
 	}
-	f.Remedies = append(c.strengthen(), c.quiet(other)...)
+	f.offers = func() []Idea { return append(c.strengthen(), c.quiet(other)...) }
 	f.Steps = c.stepsAt(c.Lesson.Focal.X, c.Lesson.Focal.Y, c.Lesson.Focal.Radius)
 	return []Finding{f}
 }
@@ -118,13 +120,14 @@ func findRival(c *Context) []Finding {
 		return nil
 	}
 	mine, other := c.draws()
-	if other.Strength < rivalLeast || mine.Strength < weakFocal*other.Strength || other.Strength < rivalShare*mine.Strength {
+	if other.Strength < rivalLeast || mine.Strength < weakFocal*other.Strength {
 		return nil // none, or the focal area itself is the trouble
 	}
 	return []Finding{{
 		Says:   fmt.Sprintf("At %.0f, %.0f mm the contrast is %.0f L*, %.0f %% of that of the focal area.", other.X, other.Y, other.Strength, 100*other.Strength/mine.Strength),
 		Figure: round(100*other.Strength/mine.Strength, 0), Unit: "%", Threshold: 100 * rivalShare, Where: "focal",
-		Steps: c.stepsAt(other.X, other.Y, window), At: rehearse.Spot{X: other.X, Y: other.Y}, OnCanvas: true, Remedies: append(c.quiet(other), c.strengthen()...),
+		Steps: c.stepsAt(other.X, other.Y, window), At: rehearse.Spot{X: other.X, Y: other.Y}, OnCanvas: true,
+		offers: func() []Idea { return append(c.quiet(other), c.strengthen()...) },
 	}}
 }
 
@@ -133,11 +136,11 @@ const window = 18.0
 
 // stepsAt lists the steps that show around a place, most first; at most three.
 func (c *Context) stepsAt(x, y, radius float64) (out []string) {
-	f := c.Rehearsal.Final
+	f := c.finished().Final
 	shows := map[int]int{}
 	for j := max(0, int((y-radius)/f.Cell)); j < min(f.H, int((y+radius)/f.Cell)); j++ {
 		for i := max(0, int((x-radius)/f.Cell)); i < min(f.W, int((x+radius)/f.Cell)); i++ {
-			if o := c.Rehearsal.Owner[j*f.W+i]; o >= 0 {
+			if o := c.finished().Owner[j*f.W+i]; o >= 0 {
 				shows[int(o)]++
 			}
 		}
@@ -160,7 +163,7 @@ func (c *Context) stepsAt(x, y, radius float64) (out []string) {
 
 // quiet takes contrast out of a place: the mixtures that meet there move toward each
 // other, or the smallest of what makes it is left out.
-func (c *Context) quiet(at picture.Peak) (out []Remedy) {
+func (c *Context) quiet(at picture.Peak) (out []Idea) {
 	steps := c.stepsAt(at.X, at.Y, window)
 	lab := map[string]spectrum.Lab{}
 	var sum, n float64
@@ -190,9 +193,7 @@ func (c *Context) quiet(at picture.Peak) (out []Remedy) {
 			if !ok {
 				continue
 			}
-			if r, _, ok := c.remedy(fmt.Sprintf("quieten “%s” by %.0f L*", m.Name, math.Abs(target.L-lab[worst].L)), lesson.SetParts{Mixture: worst, Parts: parts}); ok {
-				out = append(out, r)
-			}
+			c.offer(&out, fmt.Sprintf("quieten “%s” by %.0f L*", m.Name, math.Abs(target.L-lab[worst].L)), lesson.SetParts{Mixture: worst, Parts: parts})
 		}
 	}
 	if len(steps) > 0 && len(c.Lesson.Steps) > 3 {
@@ -203,8 +204,8 @@ func (c *Context) quiet(at picture.Peak) (out []Remedy) {
 				small, least = id, s.share
 			}
 		}
-		if r, _, ok := c.remedy("leave out "+c.Lesson.Label(c.Lesson.Step(small)), lesson.Remove{Step: small}); ok && least < 0.03 {
-			out = append(out, r)
+		if least < 0.03 {
+			c.offer(&out, "leave out "+c.Lesson.Label(c.Lesson.Step(small)), lesson.Remove{Step: small})
 		}
 	}
 	return out
@@ -212,7 +213,7 @@ func (c *Context) quiet(at picture.Peak) (out []Remedy) {
 
 // strengthen widens the contrast of the focal area: its lightest mixture lighter, its
 // darkest darker.
-func (c *Context) strengthen() (out []Remedy) {
+func (c *Context) strengthen() (out []Idea) {
 	f := c.Lesson.Focal
 	light, dark := "", ""
 	var lightest, darkest spectrum.Lab
@@ -240,9 +241,7 @@ func (c *Context) strengthen() (out []Remedy) {
 	if !ok1 || !ok2 {
 		return nil
 	}
-	if r, _, ok := c.remedy("widen the contrast there: its light lighter, its dark darker", lesson.All{lesson.SetParts{Mixture: light, Parts: up}, lesson.SetParts{Mixture: dark, Parts: down}}); ok {
-		out = append(out, r)
-	}
+	c.offer(&out, "widen the contrast there: its light lighter, its dark darker", lesson.All{lesson.SetParts{Mixture: light, Parts: up}, lesson.SetParts{Mixture: dark, Parts: down}})
 	return out
 }
 
@@ -257,23 +256,23 @@ func findCorner(c *Context) (out []Finding) {
 	})
 	for _, k := range p.Corners() {
 		over := k.Light - k.Beside
-		if over <= cornerOver || k.Light <= around.L {
-			continue
+		if k.Light <= around.L {
+			over = min(over, 0) // darker than the surroundings of the focal area, it lets no eye out
 		}
 		x, y := min(l.Support.Width-12, max(12, k.X)), min(l.Support.Height-12, max(12, k.Y))
 		f := Finding{
 			Says:   fmt.Sprintf("The %s corner is %.0f L* lighter than what lies beside it.", k.Name, over),
 			Figure: round(over, 1), Unit: "L*", Threshold: cornerOver, Where: k.Name, Steps: c.stepsAt(x, y, 12), At: rehearse.Spot{X: x, Y: y}, OnCanvas: true,
 		}
-		f.Remedies = c.darkenCorner(f.Steps, over)
+		f.offers = func() []Idea { return c.darkenCorner(f.Steps, over) }
 		out = append(out, f)
 	}
 	return out
 }
 
-// darkenCorner brings the mixture that makes a corner light down to its surroundings, or
-// leaves the step out.
-func (c *Context) darkenCorner(steps []string, by float64) (out []Remedy) {
+// darkenCorner has the ideas to bring the mixture that makes a corner light down to its surroundings, or
+// to leave the step out.
+func (c *Context) darkenCorner(steps []string, by float64) (out []Idea) {
 	if len(steps) == 0 {
 		return nil
 	}
@@ -290,12 +289,8 @@ func (c *Context) darkenCorner(steps []string, by float64) (out []Remedy) {
 	}
 	colour.L = max(15, colour.L-by)
 	if parts, _, ok := c.solve(c.Lesson.Palette, colour, whole); ok && lightest.ID != "" {
-		if r, _, ok := c.remedy(fmt.Sprintf("darken “%s” by %.0f L*", lightest.Name, by), lesson.SetParts{Mixture: lightest.ID, Parts: parts}); ok {
-			out = append(out, r)
-		}
+		c.offer(&out, fmt.Sprintf("darken “%s” by %.0f L*", lightest.Name, by), lesson.SetParts{Mixture: lightest.ID, Parts: parts})
 	}
-	if r, _, ok := c.remedy("leave out "+c.Lesson.Label(c.Lesson.Step(s.ID)), lesson.Remove{Step: s.ID}); ok {
-		out = append(out, r)
-	}
+	c.offer(&out, "leave out "+c.Lesson.Label(c.Lesson.Step(s.ID)), lesson.Remove{Step: s.ID})
 	return out
 }

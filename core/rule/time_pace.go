@@ -15,39 +15,34 @@ const (
 )
 
 var pace = Rule{
-	ID: "time.pace", Title: "Sessions took another time", Severity: Note, Beyond: true, Choice: true,
+	ID: "time.pace", Title: "Sessions took another time", Severity: Note, On: Reports, Beyond: true, Choice: true,
 	Reason: "What past sessions took is the best forecast of the next: a plan that forgets it ends late again.",
-	Speaks: say("in the middle of past sessions a step took over %g minute and %g %% more or less than planned", paceLeast, 100*paceShare),
-	find:   findPace,
+	Figure: "by how many minutes a step took longer or shorter than planned", Source: "working default: what a class does not notice",
+	Speaks:  say("in the middle of past sessions a step took over %g minute and %g %% more or less than planned", paceLeast, 100*paceShare),
+	measure: findPace,
 }
 
 func findPace(c *Context) (out []Finding) {
 	paces := run.Paces(c.Lesson, c.Runs)
-	var off []run.Pace
-	for _, p := range paces {
-		if d := math.Abs(p.Took - p.Planned); p.Runs > 0 && d > paceLeast && d > paceShare*p.Planned {
-			off = append(off, p)
-		}
-	}
 	all := lesson.All{}
-	for _, p := range off {
-		all = append(all, c.asTaken(p))
-	}
-	for _, p := range off {
+	for _, p := range paces {
+		if p.Runs == 0 {
+			continue
+		}
 		f := Finding{
 			Says:   fmt.Sprintf("%s is planned for %g minutes and took %g%s.", lesson.Capital(c.Lesson.Label(c.Lesson.Step(p.Step))), p.Planned, p.Took, among(p)),
-			Figure: p.Took, Unit: "min", Threshold: p.Planned, Steps: []string{p.Step}, Where: p.Step,
+			Figure: round(math.Abs(p.Took-p.Planned), 2), Unit: "min", Threshold: round(max(paceLeast, paceShare*p.Planned), 2), Steps: []string{p.Step}, Where: p.Step,
 		}
-		if r, _, ok := c.remedy("give it what it took", c.asTaken(p)); ok {
-			f.Remedies = append(f.Remedies, r)
-		}
-		if len(off) > 1 {
-			if r, _, ok := c.remedy(fmt.Sprintf("give all %d steps what they took", len(off)), all); ok {
-				f.Remedies = append(f.Remedies, r)
+		f.offers = func() (out []Idea) {
+			c.offer(&out, "give it what it took", c.asTaken(p))
+			if len(all) > 1 {
+				c.offer(&out, fmt.Sprintf("give all %d steps what they took", len(all)), all)
 			}
+			c.asSlow(&out, run.Ratio(paces))
+			return out
 		}
-		if r, ok := c.asSlow(run.Ratio(paces)); ok {
-			f.Remedies = append(f.Remedies, r)
+		if f.Speaks() {
+			all = append(all, c.asTaken(p))
 		}
 		out = append(out, f)
 	}
@@ -68,14 +63,13 @@ func (c *Context) asTaken(p run.Pace) lesson.Edit {
 	return lesson.SetMinutes{Step: s.ID, Minutes: halves(s.Minutes * p.Took / p.Planned)}
 }
 
-// asSlow lets the whole class take as long as past ones did together.
-func (c *Context) asSlow(ratio float64) (Remedy, bool) {
+// asSlow has the idea to let the whole class take as long as past ones did together.
+func (c *Context) asSlow(to *[]Idea, ratio float64) {
 	e := lesson.SessionOf(c.Lesson)
 	was := max(e.Pace, 1)
 	e.Pace = round(was*ratio, 2)
 	if e.Pace <= was*1.05 || e.Pace > paceMost {
-		return Remedy{}, false
+		return
 	}
-	r, _, ok := c.remedy(fmt.Sprintf("let the class take %g times the written minutes, as past ones did together", e.Pace), e)
-	return r, ok
+	c.offer(to, fmt.Sprintf("let the class take %g times the written minutes, as past ones did together", e.Pace), e)
 }

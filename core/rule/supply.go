@@ -18,17 +18,19 @@ const (
 )
 
 var missing = Rule{
-	ID: "supply.missing", Title: "Not in the cupboard", Severity: Caution, Beyond: true, Choice: true,
-	Reason: "What is not there on the day is replaced in a hurry by what is: choose the substitute now.",
-	Speaks: "of a paint or tool that the lesson needs none was counted in the cupboard; what nobody counted is silent",
-	find:   func(c *Context) []Finding { return findLack(c, true) },
+	ID: "supply.missing", Title: "Not in the cupboard", Severity: Caution, On: Reports, Beyond: true, Choice: true,
+	Figure: "how much of what the lesson needs there is", Source: "what all who paint need, with what stays on palettes",
+	Reason:  "What is not there on the day is replaced in a hurry by what is: choose the substitute now.",
+	Speaks:  "of a paint or tool that the lesson needs none was counted in the cupboard; what nobody counted is silent",
+	measure: func(c *Context) []Finding { return findLack(c, true) },
 }
 
 var scarce = Rule{
-	ID: "supply.short", Title: "Not enough in the cupboard", Severity: Caution, Beyond: true, Choice: true,
-	Reason: "A pile that runs out in the middle of a passage is never matched again: there must be enough for everybody.",
-	Speaks: "all who paint need more of a paint or tool than the cupboard has, with what stays on palettes",
-	find:   func(c *Context) []Finding { return findLack(c, false) },
+	ID: "supply.short", Title: "Not enough in the cupboard", Severity: Caution, On: Reports, Beyond: true, Choice: true,
+	Figure: "how much of what the lesson needs there is", Source: "what all who paint need, with what stays on palettes",
+	Reason:  "A pile that runs out in the middle of a passage is never matched again: there must be enough for everybody.",
+	Speaks:  "all who paint need more of a paint or tool than the cupboard has, with what stays on palettes",
+	measure: func(c *Context) []Finding { return findLack(c, false) },
 }
 
 // findLack lists what the lesson wants and the cupboard has none of, or has too little of.
@@ -45,10 +47,10 @@ func findLack(c *Context, none bool) (out []Finding) {
 		people = "one person needs"
 	}
 	for _, w := range c.Cupboard.Wants(c.Lesson, *needs) {
-		if w.Lack == 0 || (w.Has == 0) != none {
+		if !w.Counted || (w.Has == 0) != none {
 			continue
 		}
-		f := Finding{Figure: w.Has, Unit: w.Unit, Threshold: w.Need, Where: w.What}
+		f := Finding{Figure: w.Has, Unit: w.Unit, Threshold: w.Need, Under: true, Where: w.What}
 		switch {
 		case none:
 			f.Says = fmt.Sprintf("%s is not in the cupboard; %s %g %s.", w.Name, people, round(w.Need, 1), w.Unit)
@@ -57,9 +59,9 @@ func findLack(c *Context, none bool) (out []Finding) {
 				lesson.Capital(people), round(w.Need, 1), w.Unit, w.Name, round(w.Has, 1), round(w.Lack, 2))
 		}
 		if w.Unit == "ml" {
-			f.Steps, f.Remedies = c.stepsWith(w.What), c.otherPaint(w.What, *needs)
+			f.Steps, f.offers = c.stepsWith(w.What), func() []Idea { return c.otherPaint(w.What, *needs) }
 		} else {
-			f.Steps, f.Remedies = c.stepsBy(w.What), c.otherTool(w.What)
+			f.Steps, f.offers = c.stepsBy(w.What), func() []Idea { return c.otherTool(w.What) }
 		}
 		out = append(out, f)
 	}
@@ -89,11 +91,11 @@ func (c *Context) stepsBy(tool string) (out []string) {
 	return out
 }
 
-// otherPaint offers to do without a paint by the others that are laid out, and to take
+// otherPaint has the ideas to do without a paint by the others that are laid out, and to take
 // another from the cupboard for it: the one that changes its mixtures least.
-func (c *Context) otherPaint(key string, needs supply.Amounts) (out []Remedy) {
-	if r, delta, ok := c.withoutTube(key); ok && delta <= substituteMost {
-		out = append(out, r)
+func (c *Context) otherPaint(key string, needs supply.Amounts) (out []Idea) {
+	if idea, delta, ok := c.withoutTube(key); ok && delta <= substituteMost {
+		out = append(out, idea)
 	}
 	best, least := "", substituteMost
 	var all lesson.All
@@ -114,9 +116,7 @@ func (c *Context) otherPaint(key string, needs supply.Amounts) (out []Remedy) {
 	both := append(slices.Clone(c.Lesson.Palette), best)
 	all = append(append(lesson.All{lesson.SetPalette{Paints: both}}, all...), lesson.SetPalette{Paints: palette})
 	tube, _ := paint.Find(best)
-	if r, _, ok := c.remedy(fmt.Sprintf("take %s instead: no mixture moves by more than ΔE %.1f", tube.Name, least), all); ok {
-		out = append(out, r)
-	}
+	c.offer(&out, fmt.Sprintf("take %s instead: no mixture moves by more than ΔE %.1f", tube.Name, least), all)
 	return out
 }
 
@@ -172,9 +172,9 @@ func (c *Context) instead(from, to string) (all lesson.All, worst float64, ok bo
 	return all, worst, len(all) > 0
 }
 
-// otherTool offers the tool of the cupboard that there is enough of, that can do all that
+// otherTool has the ideas to take the tool of the cupboard that there is enough of, that can do all that
 // the tool does, and that is nearest to it in width, those of its kind first.
-func (c *Context) otherTool(id string) []Remedy {
+func (c *Context) otherTool(id string) []Idea {
 	tool, _ := c.Lesson.Tool(id)
 	able := func(kind lesson.ToolKind) bool {
 		for _, s := range c.Lesson.Steps {
@@ -199,13 +199,11 @@ func (c *Context) otherTool(id string) []Remedy {
 		}
 		return cmp.Or(cmp.Compare(other(a), other(b)), cmp.Compare(apart(a.Width, tool.Width), apart(b.Width, tool.Width)))
 	})
-	var out []Remedy
+	var out []Idea
 	for _, r := range racks[:min(2, len(racks))] {
 		next := tool
 		next.Kind, next.Width = r.Kind, r.Width
-		if r, _, ok := c.remedy("", lesson.SetTool{Tool: next}); ok {
-			out = append(out, r)
-		}
+		c.offer(&out, "", lesson.SetTool{Tool: next})
 	}
 	return out
 }

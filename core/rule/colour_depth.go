@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"proxenos/core/haze"
 	"proxenos/core/lesson"
@@ -31,29 +32,32 @@ const (
 )
 
 var ladder = Rule{
-	ID: "color.ladder", Title: "The depth ladder is broken", Severity: Caution,
-	Reason: "Each plane farther back is lighter, weaker and, in daylight, cooler. One that is not comes forward, and the distance closes.",
-	Speaks: say("a plane farther back is over %g L* darker, %g stronger in chroma or, by day, %g b* warmer than one of its kind nearer", darkerMost, strongMost, warmerMost),
-	find:   findLadder,
+	ID: "color.ladder", Title: "The depth ladder is broken", Severity: Caution, On: Finished,
+	Figure: "by how much a farther plane is darker, stronger or warmer than one of its kind nearer", Source: "working defaults of the depth ladder; haze takes more within twice the distance",
+	Reason:  "Each plane farther back is lighter, weaker and, in daylight, cooler. One that is not comes forward, and the distance closes.",
+	Speaks:  say("a plane farther back is over %g L* darker, %g stronger in chroma or, by day, %g b* warmer than one of its kind nearer", darkerMost, strongMost, warmerMost),
+	measure: findLadder,
 }
 
 var raw = Rule{
-	ID: "color.raw", Title: "Raw colour in the distance", Severity: Caution,
-	Reason: "Air takes chroma from far things first; green and yellow are the first to leave. A raw colour there jumps to the front.",
-	Speaks: say("over %g %% of a step is stronger than chroma %g at hand, less with distance and air", 100*rawShare, rawNear),
-	find:   findRaw,
+	ID: "color.raw", Title: "Raw colour in the distance", Severity: Caution, On: Finished,
+	Figure: "the share of a step that is stronger than the air lets through", Source: "strongest chroma of leaf and earth, less by what is left of it at that distance in that air",
+	Reason:  "Air takes chroma from far things first; green and yellow are the first to leave. A raw colour there jumps to the front.",
+	Speaks:  say("over %g %% of a step is stronger than chroma %g at hand, less with distance and air", 100*rawShare, rawNear),
+	measure: findRaw,
 }
 
 var flat = Rule{
-	ID: "color.flat", Title: "A large area of one mixture", Severity: Note,
-	Reason: "Broken colour, two strokes side by side and not blended, vibrates where one flat mixture dies.",
-	Speaks: say("over %g %% of the canvas is %g %% one mixture and spreads by under ΔE00 %g", 100*flatShare, 100*flatMain, flatSpread),
-	find:   findFlat,
+	ID: "color.flat", Title: "A large area of one mixture", Severity: Note, On: Finished,
+	Figure: "by how much a large area of one mixture differs in itself", Source: "ΔE00 2 to 3 is what an eye sees of two colours side by side",
+	Reason:  "Broken colour, two strokes side by side and not blended, vibrates where one flat mixture dies.",
+	Speaks:  say("over %g %% of the canvas is %g %% one mixture and spreads by under ΔE00 %g", 100*flatShare, 100*flatMain, flatSpread),
+	measure: findFlat,
 }
 
 // findLadder compares like with like: slopes with slopes, trees with trees.
 func findLadder(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
+	if c.finished() == nil {
 		return nil
 	}
 	for _, kind := range []realm{land, growth, low} {
@@ -65,9 +69,7 @@ func findLadder(c *Context) (out []Finding) {
 				continue
 			}
 			if last >= 0 && c.Lesson.Planes[last].Distance >= ladderApart*c.Lesson.Planes[p].Distance {
-				if f, ok := c.rung(kind, last, p, farther, s); ok {
-					out = append(out, f)
-				}
+				out = append(out, c.rung(kind, last, p, farther, s))
 			}
 			last, farther = p, s
 		}
@@ -76,7 +78,7 @@ func findLadder(c *Context) (out []Finding) {
 }
 
 // rung judges one plane against the next nearer one.
-func (c *Context) rung(kind realm, a, b int, far, near shown) (Finding, bool) {
+func (c *Context) rung(kind realm, a, b int, far, near shown) Finding {
 	planes := c.Lesson.Planes
 	breaks := []struct {
 		by, most  float64
@@ -95,35 +97,33 @@ func (c *Context) rung(kind realm, a, b int, far, near shown) (Finding, bool) {
 			worst = k
 		}
 	}
-	if worst.by <= worst.most {
-		return Finding{}, false
-	}
 	i := far.most()
-	f := Finding{
+	return Finding{
 		Says: fmt.Sprintf("The %s of %s is %.0f %s %s than that of %s, which is nearer.",
 			kind, planes[a].Name, worst.by, worst.unit, worst.how, planes[b].Name),
 		Figure: round(worst.by, 1), Unit: worst.unit, Threshold: worst.most,
 		Steps: []string{c.Lesson.Steps[i].ID}, Where: fmt.Sprintf("%s/%s/%s", planes[a].ID, planes[b].ID, kind),
+		offers: func() (out []Idea) {
+			c.loaded(&out, far)
+			c.loaded(&out, near)
+			c.rungs(&out, far, near)
+			return out
+		},
 	}
-	for _, s := range []shown{far, near} {
-		if r, ok := c.loaded(s); ok {
-			f.Remedies = append(f.Remedies, r)
-		}
-	}
-	// The far plane's mixture moves by what the canvas lacks.
+}
+
+// rungs has the idea to move the mixtures of the far plane by what the canvas lacks.
+func (c *Context) rungs(to *[]Idea, far, near shown) {
 	target := spectrum.Lab{L: max(far.mean.L, near.mean.L+2), A: far.mean.A, B: min(far.mean.B, near.mean.B+warmerMost/2)}
 	if k := 0.65 * near.mean.Chroma() / max(1, math.Hypot(target.A, target.B)); k < 1 {
 		target.A, target.B = target.A*k, target.B*k
 	}
 	move := spectrum.Lab{L: target.L - far.mean.L, A: target.A - far.mean.A, B: target.B - far.mean.B}
-	if r, ok := c.recolour(far, move); ok {
-		f.Remedies = append(f.Remedies, r)
-	}
-	return f, true
+	c.recolour(to, far, move)
 }
 
-// recolour moves every mixture that makes up a tenth of what shows by as much in Lab.
-func (c *Context) recolour(s shown, move spectrum.Lab) (Remedy, bool) {
+// recolour has the idea to move every mixture that makes up a tenth of what shows by as much in Lab.
+func (c *Context) recolour(to *[]Idea, s shown, move spectrum.Lab) {
 	var all lesson.All
 	var say string
 	for _, m := range c.Lesson.Mixtures {
@@ -132,12 +132,12 @@ func (c *Context) recolour(s shown, move spectrum.Lab) (Remedy, bool) {
 		}
 		now, err := c.Lesson.Paints().Colour(m.Parts)
 		if err != nil {
-			return Remedy{}, false
+			return
 		}
 		target := spectrum.Lab{L: min(96, max(12, now.L+move.L)), A: now.A + move.A, B: now.B + move.B}
 		parts, _, ok := c.solve(c.Lesson.Palette, target, recipe.Options{})
 		if !ok {
-			return Remedy{}, false
+			return
 		}
 		all = append(all, lesson.SetParts{Mixture: m.ID, Parts: parts})
 		if say != "" {
@@ -145,15 +145,13 @@ func (c *Context) recolour(s shown, move spectrum.Lab) (Remedy, bool) {
 		}
 		say += fmt.Sprintf("“%s” as %s", m.Name, recipe.Say(parts))
 	}
-	if len(all) == 0 {
-		return Remedy{}, false
+	if len(all) > 0 {
+		c.offer(to, "mix "+say, all)
 	}
-	r, _, ok := c.remedy("mix "+say, all)
-	return r, ok
 }
 
 func findRaw(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
+	if c.finished() == nil {
 		return nil
 	}
 	p := c.seen()
@@ -176,28 +174,30 @@ func findRaw(c *Context) (out []Finding) {
 				chroma += v
 			}
 		}
-		if n < rawLeast*p.total || strong <= rawShare*n {
+		if n < rawLeast*p.total {
 			continue
 		}
 		plane := c.Lesson.Planes[c.Lesson.PlaneOf(s)]
-		f := Finding{
+		out = append(out, Finding{
 			Says: fmt.Sprintf("%.0f %% of what %s leaves has a chroma of %.0f on average; at %s m the air lets through no more than %.0f.",
-				100*strong/n, c.Lesson.Label(i), chroma/strong, thousands(plane.Distance), most),
-			Figure: round(chroma/strong, 1), Unit: "chroma", Threshold: round(most, 1), Steps: []string{s.ID}, Where: s.ID,
-		}
-		if r, ok := c.quieter(s, 0.85*most); ok {
-			f.Remedies = append(f.Remedies, r)
-		}
-		out = append(out, f)
+				100*strong/n, c.Lesson.Label(i), chroma/max(1, strong), thousands(plane.Distance), most),
+			Figure: round(100*strong/n, 0), Unit: "%", Threshold: 100 * rawShare, Steps: []string{s.ID}, Where: s.ID, At: c.at(i), OnCanvas: true,
+			offers: func() (out []Idea) {
+				for _, k := range []float64{0.85, 0.6} {
+					c.quieter(&out, s, k*most)
+				}
+				return out
+			},
+		})
 	}
 	return out
 }
 
-// quieter mixes those of a step's mixtures that are too strong down to a chroma, at
+// quieter has the idea to mix those of a step's mixtures that are too strong down to a chroma, at
 // their value and hue: their complements do that, in exact parts.
-func (c *Context) quieter(s lesson.Step, chroma float64) (Remedy, bool) {
+func (c *Context) quieter(to *[]Idea, s lesson.Step, chroma float64) {
 	var all lesson.All
-	var say string
+	var says []string
 	for _, id := range s.Mixtures {
 		m, _ := c.Lesson.Mixture(id)
 		now, err := c.Lesson.Paints().Colour(m.Parts)
@@ -207,38 +207,34 @@ func (c *Context) quieter(s lesson.Step, chroma float64) (Remedy, bool) {
 		k := chroma / now.Chroma()
 		parts, _, ok := c.solve(c.Lesson.Palette, spectrum.Lab{L: now.L, A: now.A * k, B: now.B * k}, recipe.Options{})
 		if !ok {
-			return Remedy{}, false
+			return
 		}
 		all = append(all, lesson.SetParts{Mixture: id, Parts: parts})
-		say = fmt.Sprintf("quieten “%s” to chroma %.0f: %s", m.Name, chroma, recipe.Say(parts))
+		says = append(says, fmt.Sprintf("“%s” to chroma %.0f: %s", m.Name, chroma, recipe.Say(parts)))
 	}
-	if len(all) == 0 {
-		return Remedy{}, false
+	if len(all) > 0 {
+		c.offer(to, "quieten "+strings.Join(says, "; "), all)
 	}
-	r, _, ok := c.remedy(say, all)
-	return r, ok
 }
 
 func findFlat(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
+	if c.finished() == nil {
 		return nil
 	}
 	for _, z := range c.Lesson.Zones {
 		s := c.shows(func(i int) bool { return c.Lesson.Steps[i].Zone == z.ID })
 		id, main := s.main()
-		if s.share < flatShare || main < flatMain || s.spread >= flatSpread {
+		if s.share < flatShare || main < flatMain {
 			continue
 		}
 		m, _ := c.Lesson.Mixture(id)
 		i := s.most()
-		f := Finding{
+		out = append(out, Finding{
 			Says: fmt.Sprintf("%s is %.0f %% of the canvas, %.0f %% of it “%s”, and differs in itself by only ΔE %.1f.",
 				z.Name, 100*s.share, 100*main, m.Name, s.spread),
-			Figure: round(s.spread, 1), Unit: "ΔE00", Threshold: flatSpread, Steps: []string{c.Lesson.Steps[i].ID}, Where: z.ID,
-			At: c.middle(z), OnCanvas: true,
-		}
-		f.Remedies = c.neighbours(i, m)
-		out = append(out, f)
+			Figure: round(s.spread, 1), Unit: "ΔE00", Threshold: flatSpread, Under: true, Steps: []string{c.Lesson.Steps[i].ID}, Where: z.ID,
+			At: c.middle(z), OnCanvas: true, offers: func() []Idea { return c.neighbours(i, m) },
+		})
 	}
 	return out
 }
@@ -257,9 +253,9 @@ const (
 	neighbourMost  = 14.0
 )
 
-// neighbours offers to lay a second mixture beside the one of step i: the nearest that
+// neighbours has the idea to lay a second mixture beside the one of step i: the nearest that
 // is on the palette, or a warmer one made for it.
-func (c *Context) neighbours(i int, m lesson.Mixture) (out []Remedy) {
+func (c *Context) neighbours(i int, m lesson.Mixture) (out []Idea) {
 	s := c.Lesson.Steps[i]
 	if len(s.Mixtures) >= s.Technique.Info().Most {
 		return nil
@@ -280,9 +276,7 @@ func (c *Context) neighbours(i int, m lesson.Mixture) (out []Remedy) {
 		other, _ := c.Lesson.Mixture(best)
 		n := s
 		n.Mixtures = append(slices.Clone(s.Mixtures), best)
-		if r, _, ok := c.remedy(fmt.Sprintf("lay “%s” beside it, ΔE %.0f away", other.Name, least), lesson.Change{Step: n}); ok {
-			out = append(out, r)
-		}
+		c.offer(&out, fmt.Sprintf("lay “%s” beside it, ΔE %.0f away", other.Name, least), lesson.Change{Step: n})
 	}
 	warm := spectrum.Lab{L: min(94, now.L+2), A: now.A + 2, B: now.B + 7}
 	if parts, _, ok := c.solve(c.Lesson.Palette, warm, recipe.Options{}); ok {
@@ -290,9 +284,7 @@ func (c *Context) neighbours(i int, m lesson.Mixture) (out []Remedy) {
 		n := s
 		n.Mixtures = append(slices.Clone(s.Mixtures), id)
 		e := lesson.All{lesson.AddMixture{Mixture: lesson.Mixture{ID: id, Name: shortened(m.Name) + ", warmer", Parts: parts}}, lesson.Change{Step: n}}
-		if r, _, ok := c.remedy("mix a warmer one for it: "+recipe.Say(parts), e); ok {
-			out = append(out, r)
-		}
+		c.offer(&out, "mix a warmer one for it: "+recipe.Say(parts), e)
 	}
 	return out
 }

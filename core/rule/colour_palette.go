@@ -23,17 +23,19 @@ var tubesMost = map[lesson.Method]int{
 }
 
 var tubes = Rule{
-	ID: "color.tubes", Title: "Tubes to spare", Severity: Note,
-	Reason: "Few tubes make a picture hold together and a class affordable: three primaries and white already give a full scale. A tube that is hardly used can often be mixed.",
-	Speaks: say("more tubes than the house method's limit, or one used for under %g %% of the paint", 100*tubeLeast),
-	find:   findTubes,
+	ID: "color.tubes", Title: "Tubes to spare", Severity: Note, On: Reports,
+	Figure: "how many tubes are laid out, and how much of all paint each gives", Source: "working default of each house method; two per cent is a smear on the palette",
+	Reason:  "Few tubes make a picture hold together and a class affordable: three primaries and white already give a full scale. A tube that is hardly used can often be mixed.",
+	Speaks:  say("more tubes than the house method's limit, or one used for under %g %% of the paint", 100*tubeLeast),
+	measure: findTubes,
 }
 
 var unity = Rule{
-	ID: "color.no-unity", Title: "Nothing carried through", Severity: Note,
-	Reason: "Sky, water and ground belong together when a colour of one turns up in another: carry sky colour into water and foreground.",
-	Speaks: say("no colour shows on %g %% of the canvas in two of sky, water and ground", 100*carryLeast),
-	find:   findUnity,
+	ID: "color.no-unity", Title: "Nothing carried through", Severity: Note, On: Finished,
+	Figure: "the share of the canvas that a colour has in two of sky, water and ground", Source: "working default: a thumbnail on a class picture",
+	Reason:  "Sky, water and ground belong together when a colour of one turns up in another: carry sky colour into water and foreground.",
+	Speaks:  say("no colour shows on %g %% of the canvas in two of sky, water and ground", 100*carryLeast),
+	measure: findUnity,
 }
 
 // whole asks for whole parts where they come near, so that a remedy brings few new specks.
@@ -65,32 +67,36 @@ func findTubes(c *Context) (out []Finding) {
 	byUse := slices.Clone(c.Lesson.Palette)
 	slices.SortStableFunc(byUse, func(a, b string) int { return cmp.Compare(used[a], used[b]) })
 	most := tubesMost[c.Lesson.Method]
-	if n := len(byUse); most > 0 && n > most {
-		f := Finding{
+	if n := len(byUse); most > 0 {
+		out = append(out, Finding{
 			Says:   fmt.Sprintf("%d tubes are laid out; %d are enough for the method “%s”.", n, most, lesson.Words().Method(c.Lesson.Method)),
 			Figure: float64(n), Unit: "tubes", Threshold: float64(most), Where: "palette",
-		}
-		for _, key := range byUse[:3] {
-			if r, _, ok := c.withoutTube(key); ok {
-				r.After, r.Tried = float64(n-1), true
-				f.Remedies = append(f.Remedies, r)
-			}
-		}
-		out = append(out, f)
+			offers: func() (out []Idea) {
+				for _, key := range byUse[:min(3, n)] {
+					if idea, _, ok := c.withoutTube(key); ok {
+						out = append(out, idea)
+					}
+				}
+				return out
+			},
+		})
 	}
 	for _, key := range byUse {
-		if used[key] >= tubeLeast || key == paint.White {
+		if key == paint.White {
 			continue
 		}
-		r, delta, ok := c.withoutTube(key)
+		f := Finding{Figure: round(100*used[key], 1), Unit: "%", Threshold: 100 * tubeLeast, Under: true, Where: key}
+		if !f.Speaks() {
+			out = append(out, f)
+			continue
+		}
+		idea, delta, ok := c.withoutTube(key)
 		if !ok || delta > nearEnough {
 			continue // it earns its place: nothing else makes its colours
 		}
 		tube, _ := paint.Find(key)
-		f := Finding{
-			Says:   fmt.Sprintf("%s is %.1f %% of the paint, and its mixtures can do without it within ΔE %.1f.", tube.Name, 100*used[key], delta),
-			Figure: round(100*used[key], 1), Unit: "%", Threshold: 100 * tubeLeast, Where: key, Remedies: []Remedy{r},
-		}
+		f.Says = fmt.Sprintf("%s is %.1f %% of the paint, and its mixtures can do without it within ΔE %.1f.", tube.Name, 100*used[key], delta)
+		f.offers = func() []Idea { return []Idea{idea} }
 		if used[key] == 0 {
 			f.Says = fmt.Sprintf("%s is laid out and never used.", tube.Name)
 		}
@@ -101,7 +107,7 @@ func findTubes(c *Context) (out []Finding) {
 
 // withoutTube mixes everything without a tube and takes it off the palette; delta is
 // the largest ΔE00 of a mixture that had it.
-func (c *Context) withoutTube(key string) (r Remedy, delta float64, ok bool) {
+func (c *Context) withoutTube(key string) (_ Idea, delta float64, ok bool) {
 	var all lesson.All
 	for _, m := range c.Lesson.Mixtures {
 		if !slices.ContainsFunc(m.Parts, func(p lesson.Part) bool { return p.Paint == key }) {
@@ -109,7 +115,7 @@ func (c *Context) withoutTube(key string) (r Remedy, delta float64, ok bool) {
 		}
 		parts, d, ok := c.mixWithout(m, key, recipe.Options{})
 		if !ok {
-			return r, 0, false
+			return Idea{}, 0, false
 		}
 		delta = max(delta, d)
 		all = append(all, lesson.SetParts{Mixture: m.ID, Parts: parts})
@@ -119,8 +125,8 @@ func (c *Context) withoutTube(key string) (r Remedy, delta float64, ok bool) {
 	all = append(all, lesson.SetPalette{Paints: left})
 	tube, _ := paint.Find(key)
 	words := fmt.Sprintf("do without %s: %d mixtures change, by at most ΔE %.1f", tube.Name, changed, delta)
-	r, _, ok = c.remedy(words, all)
-	return r, delta, ok
+	idea, _, ok := c.idea(words, all)
+	return idea, delta, ok
 }
 
 // parties are what a colour can be carried between.
@@ -130,7 +136,7 @@ var parties = []struct {
 }{{"sky", []realm{air}}, {"water", []realm{water}}, {"ground", []realm{land, growth, low, things}}}
 
 func findUnity(c *Context) []Finding {
-	if c.Rehearsal == nil {
+	if c.finished() == nil {
 		return nil
 	}
 	var there []shown
@@ -145,25 +151,25 @@ func findUnity(c *Context) []Finding {
 		return nil
 	}
 	shared := c.carried(there)
-	if shared >= carryLeast {
-		return nil
-	}
 	f := Finding{
 		Says:   fmt.Sprintf("No colour of one of %s turns up in another: what they share covers %.1f %% of the canvas.", list(names), 100*shared),
-		Figure: round(100*shared, 1), Unit: "% of the canvas", Threshold: 100 * carryLeast, Where: "picture",
+		Figure: round(100*shared, 1), Unit: "% of the canvas", Threshold: 100 * carryLeast, Under: true, Where: "picture",
 	}
 	id, _ := there[0].main()
 	m, _ := c.Lesson.Mixture(id)
+	var into []int
 	for k := len(there) - 1; k > 0; k-- {
 		if i := c.roomFor(there[k]); i >= 0 {
+			into, f.Steps = append(into, i), append(f.Steps, c.Lesson.Steps[i].ID)
+		}
+	}
+	f.offers = func() (out []Idea) {
+		for _, i := range into {
 			s := c.Lesson.Steps[i]
 			s.Mixtures = append(slices.Clone(s.Mixtures), id)
-			words := fmt.Sprintf("carry “%s” into %s", m.Name, c.Lesson.Label(i))
-			if r, _, ok := c.remedy(words, lesson.Change{Step: s}); ok {
-				f.Remedies = append(f.Remedies, r)
-				f.Steps = append(f.Steps, s.ID)
-			}
+			c.offer(&out, fmt.Sprintf("carry “%s” into %s", m.Name, c.Lesson.Label(i)), lesson.Change{Step: s})
 		}
+		return out
 	}
 	return []Finding{f}
 }

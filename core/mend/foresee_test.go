@@ -1,4 +1,4 @@
-package rule_test
+package mend_test
 
 import (
 	"slices"
@@ -6,6 +6,8 @@ import (
 
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
+	"proxenos/core/mend"
+	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 )
 
@@ -19,7 +21,7 @@ func TestWhatWillLikelyBeSaid(t *testing.T) {
 	was := []rule.Finding{said("mended", "sky", "a"), said("stays", "ridge", "coarse figure"), said("changes", "trees", "coarse figure"), said("coarse-alone", "sky", "wrong")}
 	is := []rule.Finding{said("stays", "ridge", "coarse figure"), said("changes", "trees", "another figure"), said("coarse-alone", "sky", "wrong"), said("comes", "ridge", "new")}
 	l.Accepted = []lesson.OnPurpose{{Rule: "stays", Where: "ridge", Reason: "It is meant."}}
-	got := rule.Foresee(l, fine, was, is)
+	got := mend.Foresee(l, fine, was, is)
 	var words []string
 	for _, f := range got {
 		words = append(words, f.Rule+": "+f.Says+f.Accepted)
@@ -28,7 +30,7 @@ func TestWhatWillLikelyBeSaid(t *testing.T) {
 	if !slices.Equal(words, want) {
 		t.Errorf("%q, want %q", words, want)
 	}
-	if list := rule.Foresee(l, nil, nil, nil); list == nil || len(list) != 0 {
+	if list := mend.Foresee(l, nil, nil, nil); list == nil || len(list) != 0 {
 		t.Errorf("of nothing: %+v", list)
 	}
 }
@@ -38,7 +40,7 @@ func TestWhatWillLikelyBeSaid(t *testing.T) {
 func TestAForeseenFigureMovesAsTheCoarseOnesDo(t *testing.T) {
 	l := sample.Lesson()
 	with := func(figure, threshold float64, says string) []rule.Finding {
-		return []rule.Finding{{Rule: "one", Where: "sky", Steps: []string{"sky"}, Figure: figure, Threshold: threshold, Says: says}}
+		return []rule.Finding{{Rule: "one", Where: "sky", Steps: []string{"sky"}, Figure: figure, Threshold: threshold, Under: threshold == 4, Says: says}}
 	}
 	for _, c := range []struct {
 		name                     string
@@ -49,9 +51,10 @@ func TestAForeseenFigureMovesAsTheCoarseOnesDo(t *testing.T) {
 		{"mud that it shows alike", 90, 90, 24, 20, false},
 		{"values that part", 2, 1, 3.2, 4, true},
 		{"values that part too little", 2, 1, 2.5, 4, false},
-		{"without a threshold", 5, 6, 1, 0, false},
+		{"fewer steps, but some", 5, 6, 3, 0, false},
+		{"no step any more", 5, 6, 1, 0, true},
 	} {
-		got := rule.Foresee(l, with(c.fine, c.threshold, "fine"), with(c.was, c.threshold, "was"), with(c.is, c.threshold, "is"))
+		got := mend.Foresee(l, with(c.fine, c.threshold, "fine"), with(c.was, c.threshold, "was"), with(c.is, c.threshold, "is"))
 		if (len(got) == 0) != c.gone {
 			t.Errorf("%s: %+v", c.name, got)
 		}
@@ -62,7 +65,10 @@ func TestAForeseenFigureMovesAsTheCoarseOnesDo(t *testing.T) {
 // matters.
 func TestForeseeingComesTrue(t *testing.T) {
 	l := sample.Lesson()
-	next := mended(t, l, rule.Remedy{Edit: lesson.AnyEdit{Edit: lesson.Move{Step: "lights", To: 2}}})
+	next, _, err := lesson.Apply(l, lesson.Move{Step: "lights", To: 2})
+	if err != nil {
+		t.Fatal(err)
+	}
 	places := func(list []rule.Finding) (out []string) {
 		for _, f := range rule.Unaccepted(list) {
 			out = append(out, f.Rule+" "+f.Where)
@@ -70,8 +76,22 @@ func TestForeseeingComesTrue(t *testing.T) {
 		slices.Sort(out)
 		return out
 	}
-	foreseen := places(rule.Foresee(next, judgeAt(t, l, 0.5), judgeAt(t, l, 1), judgeAt(t, next, 1)))
-	if came := places(judgeAt(t, next, 0.5)); !slices.Equal(foreseen, came) || len(came) == 0 {
+	foreseen := places(mend.Foresee(next, saidOn(t, l, 0.5), saidOn(t, l, 1), saidOn(t, next, 1)))
+	if came := places(saidOn(t, next, 0.5)); !slices.Equal(foreseen, came) || len(came) == 0 {
 		t.Errorf("foreseen %v, came %v", foreseen, came)
 	}
+}
+
+// saidOn is what the rules say of a lesson on cells of so many mm.
+func saidOn(t *testing.T, l *lesson.Lesson, cell float64) []rule.Finding {
+	t.Helper()
+	r, err := rehearse.Run(t.Context(), l, cell, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	list, err := rule.Check(&rule.Context{Context: t.Context(), Lesson: l, Rehearsal: r})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return list
 }

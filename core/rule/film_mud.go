@@ -1,7 +1,6 @@
 package rule
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 
@@ -16,29 +15,26 @@ const (
 )
 
 var mud = Rule{
-	ID: Mud, Title: "Turns to mud", Severity: Caution,
+	ID: Mud, Title: "Turns to mud", Severity: Caution, On: Step,
 	Reason: "The load must exceed what the hairs can lift. Too little paint, too much pressure or a dirty brush over wet paint mixes instead of covering.",
-	Speaks: say("over %g %% of what a step covers, by patches of 3 mm, is over ΔE00 %g from its mixture, %g where it is pulled or pushed, and duller or of another value", 100*mudLeast, rehearse.MudDelta, rehearse.MixedDelta),
-	find:   findMud,
+	Figure: "the share of what a step covers that is another, duller or wrong-valued colour", Source: "working default: a fifth shows; ΔE00 8 is what a painter calls another colour",
+	Speaks:  say("over %g %% of what a step covers, by patches of 3 mm, is over ΔE00 %g from its mixture, %g where it is pulled or pushed, and duller or of another value", 100*mudLeast, rehearse.MudDelta, rehearse.MixedDelta),
+	measure: findMud,
 }
 
 func findMud(c *Context) (out []Finding) {
-	if c.Rehearsal == nil {
-		return nil
-	}
 	for i, p := range c.reports() {
-		if p.Mud <= mudLeast {
+		s := c.Lesson.Steps[i]
+		if p.Area == 0 { // what lays nothing turns to no mud
 			continue
 		}
-		s := c.Lesson.Steps[i]
-		f := Finding{
+		out = append(out, Finding{
 			Says: fmt.Sprintf("%.0f %% of what %s lays is another, duller or wrong-valued colour: on average it is ΔE00 %.1f from its mixture.",
 				100*p.Mud, c.Lesson.Label(i), p.Delta),
 			Figure: round(100*p.Mud, 0), Unit: "%", Threshold: 100 * mudLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.MudAt, OnCanvas: true,
-			Remedies: c.cleaner(s),
-		}
-		out = append(out, f)
+			offers: func() []Idea { return c.cleaner(s) },
+		})
 	}
 	return out
 }
@@ -46,20 +42,10 @@ func findMud(c *Context) (out []Finding) {
 // softer are tools from hard to soft.
 var softer = []lesson.ToolKind{lesson.Flat, lesson.Filbert, lesson.Round, lesson.Fan, lesson.SoftFlat, lesson.Mop}
 
-// cleaner tries what a painter would try against mud on the coarse canvas and
-// returns what helps, best first.
-func (c *Context) cleaner(s lesson.Step) []Remedy {
-	type idea struct {
-		words string
-		edit  lesson.Edit
-		loss  float64 // what it takes from the picture, in the unit of rank
-	}
-	var ideas []idea
-	change := func(words string, set func(*lesson.Step)) {
-		n := s
-		set(&n)
-		ideas = append(ideas, idea{words, lesson.Change{Step: n}, 0})
-	}
+// cleaner is what a painter would try against mud: the hand and the brush first, then time, then
+// less of what was to be laid.
+func (c *Context) cleaner(s lesson.Step) (out []Idea) {
+	change := func(words string, set func(*lesson.Step)) { c.changed(&out, words, s, set) }
 	if s.Load != lesson.HeavyLoad {
 		change("load the tool heavily", func(n *lesson.Step) { n.Load = lesson.HeavyLoad })
 	}
@@ -84,75 +70,49 @@ func (c *Context) cleaner(s lesson.Step) []Remedy {
 			})
 		}
 	}
+	out = append(out, c.prepared(s)...)
+	if s.Cover*fewerMarks >= coverLeast {
+		change("lay a third fewer marks and leave them", func(n *lesson.Step) { n.Cover = round(s.Cover*fewerMarks, 2) })
+	}
+	if len(s.Mixtures) > 1 {
+		m, _ := c.Lesson.Mixture(s.Mixtures[0])
+		change(fmt.Sprintf("lay “%s” alone", m.Name), func(n *lesson.Step) { n.Mixtures = s.Mixtures[:1] })
+	}
+	return out
+}
+
+// prepared is what can be done to the place of a step before it: a towel, every knife there is, or time.
+func (c *Context) prepared(s lesson.Step) (out []Idea) {
 	at := c.Lesson.Step(s.ID)
-	before := func(words string, t lesson.Technique, tool string, minutes float64) {
+	first := func(t lesson.Technique, tool string, minutes float64) lesson.Insert {
 		n := lesson.Step{ID: c.freeID(s.ID + "-" + string(t)), Zone: s.Zone, Where: s.Where, Technique: t, Tool: tool,
 			Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: minutes}
 		if t == lesson.Wait {
 			n.Zone, n.Where = "", lesson.Whole
 		}
-		ideas = append(ideas, idea{words, lesson.Insert{At: at, Step: n}, 0})
+		return lesson.Insert{At: at, Step: n}
 	}
+	heavy := s
+	heavy.Load = lesson.HeavyLoad
 	for _, t := range c.Lesson.Tools {
-		switch t.Kind {
-		case lesson.Towel:
-			before("blot the place for 8 minutes first", lesson.Blot, t.ID, 8)
+		switch {
+		case t.Kind == lesson.Towel:
+			blot := first(lesson.Blot, t.ID, 8)
+			c.offer(&out, "blot the place for 8 minutes first", blot)
 			if s.Load != lesson.HeavyLoad {
-				last := ideas[len(ideas)-1].edit
-				n := s
-				n.Load = lesson.HeavyLoad
-				ideas = append(ideas, idea{"blot the place for 8 minutes first, then load heavily", lesson.All{last, lesson.Change{Step: n}}, 0})
+				c.offer(&out, "blot the place for 8 minutes first, then load heavily", lesson.All{blot, lesson.Change{Step: heavy}})
 			}
-		case lesson.Knife:
-			before("scrape the place first", lesson.Scrape, t.ID, 1)
-		}
-	}
-	before("wait 15 minutes first", lesson.Wait, "", 15)
-	costs := func(loss float64) { ideas[len(ideas)-1].loss = loss }
-	if s.Cover*fewerMarks >= coverLeast {
-		change("lay a third fewer marks and leave them", func(n *lesson.Step) { n.Cover = round(s.Cover*fewerMarks, 2) })
-		costs(0.05)
-	}
-	if len(s.Mixtures) > 1 {
-		m, _ := c.Lesson.Mixture(s.Mixtures[0])
-		change(fmt.Sprintf("lay “%s” alone", m.Name), func(n *lesson.Step) { n.Mixtures = s.Mixtures[:1] })
-		costs(0.35)
-	}
-
-	if c.Trials == nil {
-		return nil
-	}
-	was := c.Trials.Reports[at]
-	var out []Remedy
-	for _, d := range ideas {
-		r, next, ok := c.remedy(d.words, d.edit)
-		if !ok {
-			continue
-		}
-		p, err := rehearse.Try(c, c.Trials, next, s.ID)
-		if err != nil {
-			return out
-		}
-		if p.Area < 0.5*was.Area {
-			continue // what lays nothing turns to no mud, and is no remedy
-		}
-		if mends := p.Mud <= mudLeast && was.Mud > mudLeast; mends || weight(p) < 0.9*weight(was) {
-			r.After, r.Tried = round(100*p.Mud, 0), true
-			if p.Mud <= mudLeast {
-				r.Words += " (mends it)"
-			} else {
-				r.Words += fmt.Sprintf(" (leaves %.0f %% muddy)", 100*p.Mud)
+		case t.Kind.Knife() && lesson.Scrape.Info().Takes(t.Kind):
+			scrape := first(lesson.Scrape, t.ID, 1)
+			c.offer(&out, "scrape the place first with "+c.Lesson.ToolName(t.ID), scrape)
+			if s.Load != lesson.HeavyLoad {
+				c.offer(&out, "scrape the place first with "+c.Lesson.ToolName(t.ID)+", then load heavily", lesson.All{scrape, lesson.Change{Step: heavy}})
 			}
-			r.rank = weight(p) + 0.004*max(0, r.Minutes) + d.loss
-			out = append(out, r)
 		}
 	}
-	slices.SortStableFunc(out, func(a, b Remedy) int { return cmp.Compare(a.rank, b.rank) })
-	return out[:min(4, len(out))]
+	c.offer(&out, "wait 15 minutes first", first(lesson.Wait, "", 15))
+	return out
 }
-
-// weight is how bad mud is: how much of it, and how far off.
-func weight(p rehearse.Report) float64 { return p.Mud + p.Delta/40 }
 
 // softerTool finds a tool of the lesson that can do the step, is softer, and is
 // nearest in size.
@@ -192,15 +152,5 @@ func freeName(name string, taken func(string) bool) string {
 		if numbered := fmt.Sprintf("%s-%d", name, n); !taken(numbered) {
 			return numbered
 		}
-	}
-}
-
-// tryCrossing fills in the edge to repair once a move is made.
-func (c *Context) tryCrossing(r *Remedy, next *lesson.Lesson, step string) {
-	if c.Trials == nil {
-		return
-	}
-	if p, err := rehearse.Try(c, c.Trials, next, step); err == nil {
-		r.After, r.Tried = round(p.Crossed.Edge, 1), true
 	}
 }

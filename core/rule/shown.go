@@ -28,12 +28,12 @@ func (c *Context) seen() *seenPicture {
 }
 
 func (c *Context) look() *seenPicture {
-	f := c.Rehearsal.Final
+	f := c.finished().Final
 	every := max(1, f.W*f.H/looks)
 	p := &seenPicture{}
 	for i := every / 2; i < f.W*f.H; i += every {
 		p.total++
-		if o := c.Rehearsal.Owner[i]; o >= 0 {
+		if o := c.finished().Owner[i]; o >= 0 {
 			p.looks = append(p.looks, look{int(o), f.Colour(i%f.W, i/f.W)})
 		}
 	}
@@ -112,9 +112,9 @@ func (s shown) main() (id string, share float64) {
 	return id, s.mixtures[id] / s.share
 }
 
-// loaded offers to load the tool fully in the steps of what shows that carry little: thin
+// loaded has the idea to load the tool fully in the steps of what shows that carry little: thin
 // paint lets what is under it through and is lifted into.
-func (c *Context) loaded(s shown) (Remedy, bool) {
+func (c *Context) loaded(to *[]Idea, s shown) {
 	const few = 0.05 // share of it from which a step is worth loading
 	var all lesson.All
 	var labels []string
@@ -125,11 +125,9 @@ func (c *Context) loaded(s shown) (Remedy, bool) {
 		step.Load = lesson.FullLoad
 		all, labels = append(all, lesson.Change{Step: step}), append(labels, c.Lesson.Label(i))
 	}
-	if len(all) == 0 {
-		return Remedy{}, false
+	if len(all) > 0 {
+		c.offer(to, "load the tool fully in "+list(labels), all)
 	}
-	r, _, ok := c.remedy("load the tool fully in "+list(labels), all)
-	return r, ok
 }
 
 // A realm is what a zone is part of: sky, water, or one of what stands on the ground.

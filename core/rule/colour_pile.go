@@ -17,17 +17,19 @@ const (
 )
 
 var speck = Rule{
-	ID: "color.speck", Title: "A speck too small to measure", Severity: Caution,
-	Reason: "Strong tinters enter in specks. Below about a tenth of a millilitre nobody can measure them: make an intermediate tint first, and take that.",
-	Speaks: say("a recipe needs under %g ml of a strong paint for its pile", recipe.LeastMl),
-	find:   findSpecks,
+	ID: "color.speck", Title: "A speck too small to measure", Severity: Caution, On: Reports,
+	Figure: "how much of a strong paint a pile needs", Source: "a tenth of a millilitre is the least that a knife takes from a tube and places again",
+	Reason:  "Strong tinters enter in specks. Below about a tenth of a millilitre nobody can measure them: make an intermediate tint first, and take that.",
+	Speaks:  say("a recipe needs under %g ml of a strong paint for its pile", recipe.LeastMl),
+	measure: findSpecks,
 }
 
 var overmade = Rule{
-	ID: "color.overmade", Title: "Built from the dark side", Severity: Note,
-	Reason: "A light tint that begins with colour swallows white until the pile is several times what is needed. Start from white and add colour.",
-	Speaks: say("mixing in the order of the recipe makes over %g times the pile", overmadeMost),
-	find:   findOvermade,
+	ID: "color.overmade", Title: "Built from the dark side", Severity: Note, On: Reports,
+	Figure: "how many times the pile that is needed is made", Source: "working default, of half a millilitre squeezed",
+	Reason:  "A light tint that begins with colour swallows white until the pile is several times what is needed. Start from white and add colour.",
+	Speaks:  say("mixing in the order of the recipe makes over %g times the pile", overmadeMost),
+	measure: findOvermade,
 }
 
 // squeezed is what comes out of a tube before anybody thinks, ml.
@@ -72,29 +74,39 @@ func findSpecks(c *Context) (out []Finding) {
 		}
 		for _, p := range batch.Parts[1:] {
 			tube, _ := box.Find(p.Paint)
-			if !tube.Strong() || p.Ml >= recipe.LeastMl || letDown(m, batch, p.Paint) {
+			if !tube.Strong() {
 				continue
 			}
-			f := Finding{
-				Says: fmt.Sprintf("“%s” needs %.3f ml of %s for a pile of %.1f ml: less than can be measured.",
-					m.Name, p.Ml, tube.Name, pile.LayOut),
-				Figure: p.Ml, Unit: "ml", Threshold: recipe.LeastMl, Steps: c.usedBy(m.ID), Where: m.ID + "/" + p.Paint,
+			ml := p.Ml
+			if given, ok := letDown(m, batch, p.Paint); ok {
+				ml = given
 			}
-			f.Remedies = c.withoutSpeck(m, p.Paint, pile.LayOut)
-			out = append(out, f)
+			out = append(out, Finding{
+				Says: fmt.Sprintf("“%s” needs %.3f ml of %s for a pile of %.1f ml: less than can be measured.",
+					m.Name, ml, tube.Name, pile.LayOut),
+				Figure: round(ml, 3), Unit: "ml", Threshold: recipe.LeastMl, Under: true, Steps: c.usedBy(m.ID), Where: m.ID + "/" + p.Paint,
+				offers: func() []Idea { return c.withoutSpeck(m, p.Paint, pile.LayOut) },
+			})
 		}
 	}
 	return out
 }
 
-// letDown reports whether the lesson lets a paint down far enough for the batch.
-func letDown(m lesson.Mixture, b recipe.Batch, key string) bool {
-	given := slices.ContainsFunc(m.Tints, func(t lesson.Part) bool { return t.Paint == key })
-	return given && slices.ContainsFunc(b.Tints, func(t recipe.Tint) bool { return t.Paint == key })
+// letDown is how many ml are measured out of a paint that the lesson lets down; ok is false where
+// it does not.
+func letDown(m lesson.Mixture, b recipe.Batch, key string) (ml float64, ok bool) {
+	if !slices.ContainsFunc(m.Tints, func(t lesson.Part) bool { return t.Paint == key }) {
+		return 0, false
+	}
+	i := slices.IndexFunc(b.Tints, func(t recipe.Tint) bool { return t.Paint == key })
+	if i < 0 {
+		return 0, false
+	}
+	return b.Tints[i].Use, true
 }
 
-// withoutSpeck offers to let the paint down, or to do without it.
-func (c *Context) withoutSpeck(m lesson.Mixture, key string, ml float64) (out []Remedy) {
+// withoutSpeck has the ideas to let the paint down, or to do without it.
+func (c *Context) withoutSpeck(m lesson.Mixture, key string, ml float64) (out []Idea) {
 	plain, err := recipe.Weigh(c.Lesson.Paints(), m.Parts, nil, ml)
 	if err != nil {
 		return nil
@@ -106,16 +118,11 @@ func (c *Context) withoutSpeck(m lesson.Mixture, key string, ml float64) (out []
 		tints := slices.DeleteFunc(slices.Clone(m.Tints), func(p lesson.Part) bool { return p.Paint == key })
 		tints = append(tints, lesson.Part{Paint: key, Parts: t.Down})
 		words := fmt.Sprintf("let it down with %g parts of %s first, and take %.2f ml of that", t.Down, strings.ToLower(plain.Parts[0].Name), t.Use)
-		if r, _, ok := c.remedy(words, lesson.SetTints{Mixture: m.ID, Tints: tints}); ok {
-			r.After, r.Tried = t.Use, true
-			out = append(out, r)
-		}
+		c.offer(&out, words, lesson.SetTints{Mixture: m.ID, Tints: tints})
 	}
 	if parts, delta, ok := c.mixWithout(m, key, recipe.Options{Whole: true}); ok && delta <= nearEnough {
 		words := fmt.Sprintf("mix it without: %s, ΔE %.1f from now", recipe.Say(parts), delta)
-		if r, _, ok := c.remedy(words, lesson.SetParts{Mixture: m.ID, Parts: parts}); ok {
-			out = append(out, r)
-		}
+		c.offer(&out, words, lesson.SetParts{Mixture: m.ID, Parts: parts})
 	}
 	return out
 }
@@ -146,28 +153,27 @@ func findOvermade(c *Context) (out []Finding) {
 			}
 		}
 		first := m.Parts[0]
-		if first.Paint == paint.White || white <= total/2 {
+		if white <= total/2 || pile.LayOut <= 0 {
 			continue
 		}
 		made := squeezed * total / first.Parts
-		if made <= overmadeMost*pile.LayOut {
-			continue
+		if first.Paint == paint.White {
+			made = pile.LayOut // colour is added to as much as is wanted
 		}
 		tube, _ := paint.Find(first.Paint)
-		f := Finding{
+		out = append(out, Finding{
 			Says: fmt.Sprintf("“%s” begins with %s: half a millilitre of it takes white until there are %.1f ml, and %.1f are needed.",
 				m.Name, tube.Name, made, pile.LayOut),
 			Figure: round(made/pile.LayOut, 1), Unit: "times", Threshold: overmadeMost, Steps: c.usedBy(m.ID), Where: m.ID,
-		}
-		parts := slices.Clone(m.Parts)
-		slices.SortStableFunc(parts, func(a, b lesson.Part) int {
-			return strings.Compare(whiteFirst(a), whiteFirst(b))
+			offers: func() (out []Idea) {
+				parts := slices.Clone(m.Parts)
+				slices.SortStableFunc(parts, func(a, b lesson.Part) int {
+					return strings.Compare(whiteFirst(a), whiteFirst(b))
+				})
+				c.offer(&out, "start from white", lesson.SetParts{Mixture: m.ID, Parts: parts})
+				return out
+			},
 		})
-		if r, _, ok := c.remedy("start from white", lesson.SetParts{Mixture: m.ID, Parts: parts}); ok {
-			r.After, r.Tried = 1, true
-			f.Remedies = append(f.Remedies, r)
-		}
-		out = append(out, f)
 	}
 	return out
 }

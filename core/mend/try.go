@@ -1,0 +1,292 @@
+package mend
+
+import (
+	"cmp"
+	"context"
+	"math"
+	"slices"
+	"sync"
+	"sync/atomic"
+
+	"proxenos/core/fault"
+	"proxenos/core/lesson"
+	"proxenos/core/look"
+	"proxenos/core/picture"
+	"proxenos/core/rehearse"
+	"proxenos/core/rule"
+)
+
+// A Remedy is an idea that was tried on what its finding was measured on, and betters it.
+type Remedy struct {
+	rule.Idea
+	Gone  bool     `json:"gone" doc:"whether the rule has nothing to say there any more"`
+	After *float64 `json:"after,omitempty" doc:"the figure with it, measured as that of the finding; left out where there is nothing left to measure"`
+	Come  []string `json:"come" doc:"what the rules would say anew, elsewhere"`
+	Harms bool     `json:"harms" doc:"whether a stop or a caution is among that: it is never applied by itself"`
+	Moves float64  `json:"moves" doc:"mean ΔE00 by which the picture changes, seen from two and a half metres"`
+}
+
+// A Bench is where remedies of one lesson are tried: its canvases, and what the rules say of it.
+// It is safe for use by several at once.
+type Bench struct {
+	c      *rule.Context
+	coarse *rehearse.Rehearsal
+
+	once  sync.Once
+	said  []rule.Finding   // of the coarse canvas
+	sight *picture.Picture // the coarse canvas from where one stands back
+}
+
+// NewBench makes a bench of what findings were measured on: the Rehearsal of c and, where they
+// are another, its Trials.
+func NewBench(c *rule.Context) *Bench {
+	b := &Bench{c: c, coarse: c.Trials}
+	if b.coarse == nil {
+		b.coarse = c.Rehearsal
+	}
+	return b
+}
+
+// before is what the rules say of the coarse canvas as it is, and how that looks.
+func (b *Bench) before(ctx context.Context) ([]rule.Finding, *picture.Picture, error) {
+	b.once.Do(func() {
+		c := b.c.Of(b.c.Lesson, b.coarse)
+		c.Context = context.WithoutCancel(ctx) // for all that ask
+		b.said, _ = rule.Check(c)
+		b.sight = look.Sight(b.coarse)
+	})
+	return b.said, b.sight, ctx.Err()
+}
+
+// worthLeast is the share of what it laid that a step must still lay, to be mended: what lays
+// nothing turns to no mud, and is no remedy.
+const worthLeast = 0.5
+
+// betterLeast is the share of a finding's excess that a remedy must take away to be one.
+const betterLeast = 0.05
+
+// A trial is an idea on its way to be a remedy.
+type trial struct {
+	next   *lesson.Lesson
+	coarse *rehearse.Rehearsal // painted when it is first needed
+	is     rule.Finding        // what is measured at the place of the finding
+	there  bool                // whether there is anything to measure
+	worth  bool                // whether its step still lays paint worth the name
+}
+
+// paint paints the coarse canvas of the changed lesson.
+func (t *trial) paint(ctx context.Context, b *Bench) (err error) {
+	if t.coarse == nil {
+		t.coarse, err = rehearse.Again(ctx, b.coarse, t.next, b.coarse.Final.Cell, nil)
+	}
+	return err
+}
+
+// gone reports whether the rule is silent then.
+func (t *trial) gone() bool { return t.worth && (!t.there || !t.is.Speaks()) }
+
+// betters reports whether less is left of a finding.
+func (t *trial) betters(f rule.Finding) bool {
+	return t.gone() || t.worth && t.is.Unit == f.Unit && f.Excess()-t.is.Excess() >= betterLeast*f.Excess()
+}
+
+// measure applies an idea and measures a finding anew on what it was measured on; nil where the
+// edit does not fit any more.
+func (b *Bench) measure(ctx context.Context, f rule.Finding, idea rule.Idea) (*trial, error) {
+	next, _, err := lesson.Apply(b.c.Lesson, idea.Edit)
+	r, known := rule.Find(f.Rule)
+	if err != nil || !known {
+		return nil, nil
+	}
+	t := &trial{next: next, worth: true}
+	on := b.c.Of(next, nil)
+	on.Context = ctx
+	switch r.On {
+	case rule.Script:
+	case rule.Reports:
+		if on.Reports = b.reportsOf(next); on.Reports == nil {
+			if err := t.paint(ctx, b); err != nil {
+				return nil, err
+			}
+			on.Reports = t.coarse.Reports
+		}
+	case rule.Step:
+		if t.worth, err = b.upTo(ctx, on, f); err != nil {
+			return nil, err
+		}
+	default:
+		if err := t.paint(ctx, b); err != nil {
+			return nil, err
+		}
+		on.Rehearsal = t.coarse
+	}
+	t.is, t.there = rule.Measure(on, f)
+	return t, nil
+}
+
+// Try tries an idea against a finding on what that was measured on; ok is false where it does
+// not better it, or does not fit any more. It fails only when the context ends.
+func (b *Bench) Try(ctx context.Context, f rule.Finding, idea rule.Idea) (_ Remedy, ok bool, err error) {
+	t, err := b.measure(ctx, f, idea)
+	if t == nil || err != nil || !t.betters(f) {
+		return Remedy{}, false, err
+	}
+	out := Remedy{Idea: idea, Gone: t.gone(), Come: []string{}}
+	if t.there {
+		out.After = &t.is.Figure
+	}
+	if err := t.paint(ctx, b); err != nil {
+		return Remedy{}, false, err
+	}
+	said, sight, err := b.before(ctx)
+	if err != nil {
+		return Remedy{}, false, err
+	}
+	after := b.c.Of(t.next, t.coarse)
+	after.Context = ctx
+	list, err := rule.Check(after)
+	if err != nil {
+		return Remedy{}, false, err
+	}
+	for _, g := range anew(said, list) {
+		if g.SamePlace(f) {
+			continue // that is what it leaves
+		}
+		out.Come = append(out.Come, g.Title+": "+g.Says)
+		out.Harms = out.Harms || g.Severity != rule.Note
+	}
+	out.Moves = math.Round(100*look.Apart(sight, look.Sight(t.coarse))) / 100
+	return out, true, nil
+}
+
+// Quick sorts the ideas against a finding by what is left of it, without a look at anything else:
+// those that take it away as they are listed, then the others. What does not better it is left
+// out. It is meant for rules that are measured at a step, of which a trial takes a blink.
+func (b *Bench) Quick(ctx context.Context, f rule.Finding) ([]rule.Idea, error) {
+	var gone, some []rule.Idea
+	var excess []float64
+	for _, idea := range f.Ideas() {
+		t, err := b.measure(ctx, f, idea)
+		switch {
+		case err != nil:
+			return nil, err
+		case t == nil || !t.betters(f):
+		case t.gone():
+			gone = append(gone, idea)
+		default:
+			at, _ := slices.BinarySearch(excess, t.is.Excess())
+			excess, some = slices.Insert(excess, at, t.is.Excess()), slices.Insert(some, at, idea)
+		}
+	}
+	return append(gone, some...), nil
+}
+
+// reportsOf are the reports by which a changed lesson is judged where they are the same: recipes,
+// tools and minutes change, not what each step does.
+func (b *Bench) reportsOf(next *lesson.Lesson) []rehearse.Report {
+	reports := b.c.Reports
+	if reports == nil && b.c.Rehearsal != nil {
+		reports = b.c.Rehearsal.Reports
+	}
+	same := slices.EqualFunc(b.c.Lesson.Steps, next.Steps, func(x, y lesson.Step) bool {
+		return x.ID == y.ID && slices.Equal(x.Mixtures, y.Mixtures)
+	})
+	if !same {
+		return nil
+	}
+	return reports
+}
+
+// upTo paints a changed lesson up to the step of a finding on the canvas on which that was
+// measured, for a context to look at; worth is false where the step hardly lays anything then.
+func (b *Bench) upTo(ctx context.Context, on *rule.Context, f rule.Finding) (worth bool, err error) {
+	id := f.Steps[0]
+	i, was := on.Lesson.Step(id), b.c.Lesson.Step(id)
+	on.Reports = make([]rehearse.Report, len(on.Lesson.Steps))
+	if i < 0 {
+		return true, nil
+	}
+	part, err := rehearse.Part(ctx, b.c.Rehearsal, on.Lesson, b.c.Rehearsal.Final.Cell, i+1, i+1, nil, nil)
+	if err != nil {
+		return false, err
+	}
+	copy(on.Reports, part.Reports)
+	return part.Reports[i].Area >= worthLeast*b.c.Rehearsal.Reports[was].Area, nil
+}
+
+// better puts first what takes a finding away, then what does no harm, then what leaves least of
+// it, brings fewest others, costs fewest minutes and changes the picture least.
+func better(f rule.Finding) func(a, b Remedy) int {
+	flag := func(v bool) int {
+		if v {
+			return 1
+		}
+		return 0
+	}
+	return func(a, b Remedy) int {
+		return cmp.Or(flag(b.Gone)-flag(a.Gone), flag(a.Harms)-flag(b.Harms), cmp.Compare(left(f, a), left(f, b)),
+			cmp.Compare(len(a.Come), len(b.Come)), cmp.Compare(a.Minutes, b.Minutes), cmp.Compare(a.Moves, b.Moves))
+	}
+}
+
+// left is how much of a finding a remedy leaves, 0 for nothing to 1 for all.
+func left(f rule.Finding, r Remedy) float64 {
+	if r.Gone || r.After == nil || f.Excess() == 0 {
+		return 0
+	}
+	was := f.Excess()
+	f.Figure = *r.After
+	return f.Excess() / was
+}
+
+// Rank tries all ideas against a finding, two side by side, and lists those that better it, best
+// first. told hears of every one that was tried, with what is known by then; it may be nil. It
+// fails only when the context ends.
+func (b *Bench) Rank(ctx context.Context, f rule.Finding, told func(Ranking)) (Ranking, error) {
+	ideas := f.Ideas()
+	out := Ranking{Rule: f.Rule, Where: f.Where, Of: len(ideas), Remedies: []Remedy{}}
+	var next atomic.Int32
+	var mu sync.Mutex
+	var failed error
+	var work fault.Group
+	for range min(beside, len(ideas)) {
+		work.Go(func() {
+			for i := int(next.Add(1)) - 1; i < len(ideas); i = int(next.Add(1)) - 1 {
+				r, ok, err := b.Try(ctx, f, ideas[i])
+				mu.Lock()
+				out.Tried++
+				switch {
+				case err != nil:
+					failed = err
+				case ok:
+					out.Remedies = append(out.Remedies, r)
+					slices.SortStableFunc(out.Remedies, better(f))
+				}
+				if told != nil && failed == nil {
+					one := out
+					one.Remedies = slices.Clone(out.Remedies)
+					told(one)
+				}
+				stop := failed != nil
+				mu.Unlock()
+				if stop {
+					return
+				}
+			}
+		})
+	}
+	work.Wait()
+	return out, failed
+}
+
+// beside is how many remedies are tried side by side: painting one keeps a core and a half busy.
+const beside = 2
+
+// A Ranking is what is known of the remedies of a finding.
+type Ranking struct {
+	Rule     string   `json:"rule"`
+	Where    string   `json:"where"`
+	Tried    int      `json:"tried" doc:"ideas that were tried by now"`
+	Of       int      `json:"of"`
+	Remedies []Remedy `json:"remedies" doc:"those of them that better it, best first"`
+}

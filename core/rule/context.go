@@ -1,0 +1,83 @@
+package rule
+
+import (
+	"context"
+	"sync"
+
+	"proxenos/core/lesson"
+	"proxenos/core/picture"
+	"proxenos/core/rehearse"
+	"proxenos/core/run"
+	"proxenos/core/supply"
+)
+
+// A Context is what rules look at.
+type Context struct {
+	context.Context
+	Lesson    *lesson.Lesson
+	Reports   []rehearse.Report            // what its rehearsal says without a canvas; of Rehearsal, when left out
+	Rehearsal *rehearse.Rehearsal          // nil when the canvas has not been painted, or is not at hand
+	Trials    *rehearse.Rehearsal          // the same on coarse cells, for what is judged from two metres; Rehearsal, when left out
+	Cupboard  *supply.Cupboard             // what the studio has; nil when nobody said
+	Runs      []run.Run                    // what sessions of the lesson took
+	Fell      func(rule string, err error) // hears of rules that fell over, where it is not nil
+
+	coarse  once[*picture.Picture] // the finished canvas on a coarse grid
+	pull    once[*picture.Pull]    // how strongly its places draw the eye
+	picture once[*seenPicture]     // what shows of the finished canvas
+	keeps   once[*keeper]          // what no remedy may change
+	needs   once[*supply.Amounts]  // what one person needs; nil where it cannot be worked out
+	mu      sync.Mutex
+	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
+}
+
+// reports are those of the rehearsal, nil when there was none.
+func (c *Context) reports() []rehearse.Report {
+	if c.Reports == nil && c.Rehearsal != nil {
+		return c.Rehearsal.Reports
+	}
+	return c.Reports
+}
+
+// finished is the canvas on which the finished picture is judged, nil where there is none.
+func (c *Context) finished() *rehearse.Rehearsal {
+	if c.Trials != nil {
+		return c.Trials
+	}
+	return c.Rehearsal
+}
+
+// Of is a context that asks the same cupboard and runs of another lesson and canvas.
+func (c *Context) Of(l *lesson.Lesson, r *rehearse.Rehearsal) *Context {
+	return &Context{Context: c.Context, Lesson: l, Rehearsal: r, Cupboard: c.Cupboard, Runs: c.Runs, Fell: c.Fell}
+}
+
+// A once is worked out when a rule first asks for it, for all that ask.
+type once[T any] struct {
+	done  sync.Once
+	value T
+}
+
+func (o *once[T]) get(work func() T) T {
+	o.done.Do(func() { o.value = work() })
+	return o.value
+}
+
+// idea makes an idea of an edit that fits the lesson; ok is false otherwise.
+func (c *Context) idea(words string, e lesson.Edit) (_ Idea, next *lesson.Lesson, ok bool) {
+	next, _, err := lesson.Apply(c.Lesson, e)
+	if err != nil {
+		return Idea{}, nil, false
+	}
+	if words == "" {
+		words = e.Describe(c.Lesson)
+	}
+	return Idea{Words: words, Edit: lesson.AnyEdit{Edit: e}, Minutes: next.Minutes() - c.Lesson.Minutes()}, next, true
+}
+
+// offer adds an idea, where its edit fits the lesson.
+func (c *Context) offer(to *[]Idea, words string, e lesson.Edit) {
+	if idea, _, ok := c.idea(words, e); ok {
+		*to = append(*to, idea)
+	}
+}

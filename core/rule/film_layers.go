@@ -1,0 +1,145 @@
+package rule
+
+import (
+	"fmt"
+	"slices"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+)
+
+const (
+	leanerBy     = 3.0   // percent of fat by which a layer may be leaner than the one below
+	overDry      = 0.2   // share of a layer that lies over another, from which they are layers
+	thickMost    = 120.0 // µm before the last third of a zone's steps
+	knifeMost    = 500.0 // µm there, where a knife lays them
+	starvedLeast = 0.6   // share of its place that a step which covers it reaches before the load is spent
+)
+
+var fatOverLean = Rule{
+	ID: "film.fat-over-lean", Title: "A leaner layer over a fatter one", Severity: Caution, On: Finished,
+	Reason: "Layers that dry between are each at least as fat as the one below: a lean layer dries first over a fat one that still moves, and cracks.",
+	Figure: "by how much a layer is leaner than one that dries slower below it", Source: "fat over lean, the rule of layers; 3 % is what a hand measures out by",
+	Speaks:  say("over a layer that dried, paint with %g %% less fat than that layer had of oil", leanerBy),
+	measure: findFatOverLean,
+}
+
+var tooThickEarly = Rule{
+	ID: "film.too-thick-early", Title: "Thick too early", Severity: Note, On: Finished,
+	Reason: "Thin in the shadows, thick in the lights; the thickest paint is last, for nothing goes well on top of it.",
+	Figure: "how thick the paint is before the last third of a zone's steps", Source: "working default: a loaded bristle brush leaves 60 to 120 µm, a knife up to half a millimetre",
+	Speaks:  say("the paint is over %g µm, over %g where a knife lays it, before the last third of a zone's steps", thickMost, knifeMost),
+	measure: findThickEarly,
+}
+
+var starved = Rule{
+	ID: "film.starved", Title: "The brush runs dry", Severity: Note, On: Step,
+	Reason: "A load too small for the strokes it has to make leaves the hairs scrubbing.",
+	Figure: "the share of its place that a step which covers it reaches", Source: "working default",
+	Speaks:  say("a step that covers reaches under %g %% of its place before its loads are spent", 100*starvedLeast),
+	measure: findStarved,
+}
+
+func findFatOverLean(c *Context) []Finding {
+	dried := -1 // the last step before which everything could dry
+	if c.finished() == nil {
+		return nil
+	}
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		if s.Technique == lesson.Dry {
+			dried = i
+		}
+		if dried < 0 || len(s.Mixtures) == 0 || s.Medium.Acrylic {
+			return nil
+		}
+		// Alkyd below has dried before the paint on top does; oil has not.
+		fattest, below := 0.0, -1
+		for j, b := range c.Lesson.Steps[:dried] {
+			if slow := b.Medium.Oil; !b.Medium.Acrylic && slow > fattest && c.both(i, j) > overDry {
+				fattest, below = slow, j
+			}
+		}
+		if below < 0 {
+			return nil
+		}
+		return &Finding{Says: fmt.Sprintf("%s has %.0f %% of oil and alkyd over %.0f %% of oil in %s, which dries slower.", lesson.Capital(c.Lesson.Label(i)), s.Medium.Fat(), fattest, c.Lesson.Label(below)),
+			Figure: round(fattest-s.Medium.Fat(), 0), Unit: "%", Threshold: leanerBy, Steps: []string{c.Lesson.Steps[below].ID},
+			offers: func() (out []Idea) {
+				c.changed(&out, fmt.Sprintf("let it down with %.0f %% of oil", fattest), s, func(n *lesson.Step) { n.Medium = lesson.Medium{Oil: round(fattest, 0)} })
+				return out
+			}}
+	})
+}
+
+func findThickEarly(c *Context) []Finding {
+	on := c.finished()
+	if on == nil {
+		return nil
+	}
+	done := map[string]int{} // by zone
+	// over counts the later steps of the zone that go over what step i laid.
+	over := func(i int) (n int) {
+		for j := i + 1; j < len(c.Lesson.Steps); j++ {
+			if s := c.Lesson.Steps[j]; lays(s) && s.Zone == c.Lesson.Steps[i].Zone && rehearse.Meet(on.Reports, i, j) {
+				n++
+			}
+		}
+		return n
+	}
+	return c.each(func(i int, s lesson.Step, _ rehearse.Report) *Finding {
+		if !lays(s) {
+			return nil
+		}
+		p := on.Reports[i]
+		done[s.Zone]++
+		most := thickMost
+		if t, _ := c.Lesson.Tool(s.Tool); t.Kind.Knife() {
+			most = knifeMost
+		}
+		more := over(i)
+		if p.Laid < most/3 || 3*done[s.Zone] > 2*(done[s.Zone]+more) {
+			return nil
+		}
+		return &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %d more steps go over it.", c.Lesson.Label(i), p.Thick, more),
+			Figure: round(p.Thick, 0), Unit: "µm", Threshold: most,
+			offers: func() (out []Idea) {
+				if less := s.Load.More(-1); s.Load != lesson.ThinLoad && less != lesson.ThinLoad {
+					c.changed(&out, "load less", s, func(n *lesson.Step) { n.Load = less })
+					much := less.More(-1)
+					if much == lesson.ThinLoad {
+						much = less
+					}
+					if much != less {
+						c.changed(&out, "load much less", s, func(n *lesson.Step) { n.Load = much })
+					}
+				}
+				c.changed(&out, "cover it less", s, func(n *lesson.Step) { n.Cover = round(max(0.3, 0.6*n.Cover), 2) })
+				return out
+			}}
+	})
+}
+
+func findStarved(c *Context) []Finding {
+	covering := []lesson.Technique{lesson.CrissCross, lesson.LongPull, lesson.PullDown, lesson.CutIn}
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		asked := p.Asked * min(1, s.Cover)
+		if z, ok := c.Lesson.Zone(s.Zone); ok && z.Kind == lesson.Fence { // posts leave what is between them
+			return nil
+		}
+		if !slices.Contains(covering, s.Technique) || len(s.Mixtures) == 0 || asked < 1 {
+			return nil
+		}
+		return &Finding{Says: fmt.Sprintf("%s reaches %.0f %% of its place before the loads are spent.", lesson.Capital(c.Lesson.Label(i)), 100*p.Area/asked),
+			Figure: round(100*p.Area/asked, 0), Unit: "%", Threshold: 100 * starvedLeast, Under: true,
+			offers: func() (out []Idea) {
+				if s.Load != lesson.HeavyLoad {
+					if more := s.Load.More(1); more != lesson.HeavyLoad {
+						c.changed(&out, "load more", s, func(n *lesson.Step) { n.Load = more })
+					}
+					c.changed(&out, "load heavily", s, func(n *lesson.Step) { n.Load = lesson.HeavyLoad })
+				}
+				c.changed(&out, "go over it more thoroughly", s, func(n *lesson.Step) { n.Cover = round(min(3, 1.6*n.Cover), 2) })
+				return out
+			}}
+	})
+}

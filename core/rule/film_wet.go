@@ -1,0 +1,183 @@
+package rule
+
+import (
+	"fmt"
+	"math"
+
+	"proxenos/core/lesson"
+	"proxenos/core/rehearse"
+	"proxenos/core/score"
+)
+
+const (
+	slipMost   = 60.0            // µm of unset paint on which light marks slide
+	liftedMost = 1.0             // times as much lifted as left
+	openMost   = score.OpenMost  // how far paint may have set that is to be blended
+	setEnough  = score.SetEnough // µm of unset paint that a glaze, a dry drag or a fine line bears
+)
+
+var slip = Rule{
+	ID: "film.slip", Title: "Light marks on thick wet paint", Severity: Caution, On: Step,
+	Reason: "More paint than brush: on a thick unset film a brush that is not fully loaded slides and takes up what lies there.",
+	Figure: "how much unset paint lies where a brush that is not fully loaded makes its marks", Source: "working default, by where marks begin to take up more than they leave",
+	Speaks:  say("a brush that is not fully loaded lays marks on over %g µm of unset paint", slipMost),
+	measure: findSlip,
+}
+
+var lifted = Rule{
+	ID: "film.lifted", Title: "Takes more than it leaves", Severity: Caution, On: Step,
+	Reason: "Thin load over thick wet paint removes paint instead of adding it.",
+	Figure: "how many times as much a step takes off as it lays", Source: "once: beyond it there is less paint than before",
+	Speaks:  "a step that covers takes more off the canvas than it lays",
+	measure: findLifted,
+}
+
+var openTime = Rule{
+	ID: "film.open-time", Title: "Blended too late", Severity: Caution, On: Step,
+	Reason: "A blend needs paint that is still open; what has set tears or does not move.",
+	Figure: "how far the paint has set that is to be blended", Source: "working default of the schedule",
+	Speaks:  say("what is to be feathered has set to over %g %%", 100*openMost),
+	measure: findOpenTime,
+}
+
+var notSet = Rule{
+	ID: "film.not-set", Title: "Not set enough", Severity: Note, On: Step,
+	Reason: "A glaze, a dry drag or a fine line needs paint below it that grabs: blot it, or let it set 10 to 30 minutes.",
+	Figure: "how much unset paint lies under a glaze, a dry drag or a fine line", Source: "working default of the schedule",
+	Speaks:  say("a glaze, a dry drag or a thinned line goes over more than %g µm of unset paint; twice that with a full load", setEnough),
+	measure: findNotSet,
+}
+
+// each lets a step with its report speak.
+func (c *Context) each(speak func(i int, s lesson.Step, p rehearse.Report) *Finding) (out []Finding) {
+	reports := c.reports()
+	if reports == nil {
+		return nil
+	}
+	for i, s := range c.Lesson.Steps {
+		if f := speak(i, s, reports[i]); f != nil {
+			f.Steps, f.Where, f.At, f.OnCanvas = append([]string{s.ID}, f.Steps...), s.ID, c.at(i), true
+			out = append(out, *f)
+		}
+	}
+	return out
+}
+
+// changed has the idea of a step done in another way.
+func (c *Context) changed(to *[]Idea, words string, s lesson.Step, set func(*lesson.Step)) {
+	set(&s)
+	c.offer(to, words, lesson.Change{Step: s})
+}
+
+// blotted has the idea to blot a step's place first.
+func (c *Context) blotted(to *[]Idea, i int, minutes float64) {
+	s := c.Lesson.Steps[i]
+	for _, t := range c.Lesson.Tools {
+		if t.Kind != lesson.Towel {
+			continue
+		}
+		blot := lesson.Step{ID: c.freeID(s.ID + "-blot"), Zone: s.Zone, Where: s.Where, Technique: lesson.Blot, Tool: t.ID, Mixtures: []string{},
+			Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: minutes, Words: "Lay the towel on, leave it, lift it straight up."}
+		c.offer(to, fmt.Sprintf("blot the place for %g minutes first", minutes), lesson.Insert{At: i, Step: blot})
+		return
+	}
+}
+
+// restMost is the longest wait that is offered, minutes; after that a towel is the remedy.
+const restMost = 45.0
+
+// rested has the idea to wait before a step, as long as it takes the canvas until no more than
+// so many µm are unset there.
+func (c *Context) rested(to *[]Idea, i int, bears float64) {
+	if c.Rehearsal == nil {
+		return
+	}
+	minutes := math.Ceil(c.Rehearsal.ReadyIn(i, bears))
+	if minutes < 1 || minutes > restMost {
+		return
+	}
+	wait := c.idle(lesson.Wait, minutes, "Let it set; look from two metres.")
+	c.offer(to, fmt.Sprintf("wait %g minutes first", minutes), lesson.Insert{At: i, Step: wait})
+}
+
+// idle is a step in which time alone works.
+func (c *Context) idle(t lesson.Technique, minutes float64, words string) lesson.Step {
+	return lesson.Step{ID: c.freeID("pause"), Where: lesson.Whole, Technique: t, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Wipe, Cover: 1, Minutes: minutes, Words: words}
+}
+
+// carries reports whether a load is more than the hairs can lift: such marks lie on top.
+func (c *Context) carries(s lesson.Step) bool {
+	t, _ := c.Lesson.Tool(s.Tool)
+	return s.Load == lesson.FullLoad || s.Load == lesson.HeavyLoad || t.Kind.Knife()
+}
+
+func findSlip(c *Context) []Finding {
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		if !s.Technique.Marks() || len(s.Mixtures) == 0 || c.carries(s) {
+			return nil
+		}
+		return &Finding{Says: fmt.Sprintf("%s lays light marks on %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), p.Under.Wet),
+			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: slipMost,
+			offers: func() (out []Idea) {
+				c.changed(&out, "load the tool fully, so that it lays on top", s, func(n *lesson.Step) { n.Load = lesson.FullLoad })
+				c.blotted(&out, i, 8)
+				return out
+			}}
+	})
+}
+
+func findLifted(c *Context) []Finding {
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		if !lays(s) || s.Technique == lesson.RubIn || p.On <= 0 {
+			return nil
+		}
+		return &Finding{Says: fmt.Sprintf("%s takes %.2f ml off the canvas and lays %.2f.", lesson.Capital(c.Lesson.Label(i)), p.Off, p.On),
+			Figure: round(p.Off/p.On, 1), Unit: "times", Threshold: liftedMost,
+			offers: func() (out []Idea) {
+				c.changed(&out, "load heavily and barely touch", s, func(n *lesson.Step) { n.Load, n.Pressure = lesson.HeavyLoad, lesson.Barely })
+				if t, ok := c.softerTool(s); ok {
+					c.changed(&out, "use the softer "+c.Lesson.ToolName(t), s, func(n *lesson.Step) { n.Tool = t })
+				}
+				c.blotted(&out, i, 8)
+				return out
+			}}
+	})
+}
+
+func findOpenTime(c *Context) []Finding {
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		if s.Technique != lesson.Feather {
+			return nil
+		}
+		return &Finding{Says: fmt.Sprintf("What %s is to blend has set to %.0f %%.", c.Lesson.Label(i), 100*p.Under.Set),
+			Figure: round(100*p.Under.Set, 0), Unit: "%", Threshold: 100 * openMost,
+			offers: func() (out []Idea) {
+				for j := i - 1; j >= 0; j-- {
+					if c.Lesson.Steps[j].Zone == s.Zone && lays(c.Lesson.Steps[j]) && j < i-1 {
+						c.moved(&out, s.ID, j+1)
+						break
+					}
+				}
+				return out
+			}}
+	})
+}
+
+func findNotSet(c *Context) []Finding {
+	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
+		if !s.WantsGrip() {
+			return nil
+		}
+		most := setEnough
+		if s.Technique != lesson.Glaze && c.carries(s) {
+			most = 2 * setEnough // a full load lies on top
+		}
+		return &Finding{Says: fmt.Sprintf("%s goes over %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), p.Under.Wet),
+			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: most,
+			offers: func() (out []Idea) {
+				c.blotted(&out, i, 12)
+				c.rested(&out, i, most)
+				return out
+			}}
+	})
+}
