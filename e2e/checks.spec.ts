@@ -64,9 +64,9 @@ async function raw(page: Page) {
   return `/api/studios/${studio()}/lessons/${id}`
 }
 
-/** asked is the next job that a page asks for. */
+/** asked is the next job that a page asks for to mend a lesson. */
 const asked = async (page: Page) => {
-  const reply = await page.waitForResponse((r) => r.url().endsWith('/jobs') && r.request().method() === 'POST')
+  const reply = await page.waitForResponse((r) => r.url().endsWith('/jobs') && r.request().method() === 'POST' && (r.request().postDataJSON() as { kind: string }).kind === 'mend')
   return (await reply.json()) as { id: string }
 }
 

@@ -29,27 +29,41 @@ const (
 	Finish      Family = "finish"
 )
 
-// A FamilyOf is a family with its title and its rules.
+// titles are what families are called.
+var titles = map[Family]string{
+	Order: "Order", Film: "Wet paint", Colour: "Colour", Value: "Values", Picture: "Picture", Perspective: "Perspective", Light: "Light",
+	Time: "Time", Supply: "Cupboard", Safety: "Safety", Finish: "Finish",
+}
+
+// Title is what a family is called.
+func (f Family) Title() string { return titles[f] }
+
+// A FamilyOf is a family with its rules.
 type FamilyOf struct {
 	Family Family
-	Title  string
 	Rules  []Rule
 }
 
 // Families lists every rule by its family, in the order in which a painter thinks of them.
 func Families() []FamilyOf {
 	return []FamilyOf{
-		{Order, "Order", []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight}},
-		{Film, "Wet paint", []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel}},
-		{Colour, "Colour", []Rule{dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes}},
-		{Value, "Values", []Rule{tiers, focal, overlit, whiteEarly}},
-		{Picture, "Picture", []Rule{focalPlace, rival, corner, horizon, symmetry, directions}},
-		{Perspective, "Perspective", []Rule{size, taper, reflection}},
-		{Light, "Light", []Rule{side}},
-		{Time, "Time", []Rule{over, hand, clash, late, idleTime, noPause, churn, pace}},
-		{Supply, "Cupboard", []Rule{missing, scarce}},
-		{Finish, "Finish", []Rule{gain}},
+		{Order, []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight}},
+		{Film, []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel}},
+		{Colour, []Rule{dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes}},
+		{Value, []Rule{tiers, focal, overlit, whiteEarly}},
+		{Picture, []Rule{focalPlace, rival, corner, horizon, symmetry, directions}},
+		{Perspective, []Rule{size, taper, reflection}},
+		{Light, []Rule{side}},
+		{Time, []Rule{over, hand, clash, late, idleTime, noPause, churn, pace}},
+		{Supply, []Rule{missing, scarce}},
+		{Finish, []Rule{gain}},
 	}
+}
+
+// titleOf is what a rule is about, in words, by the first part of its id.
+func titleOf(id string) string {
+	family, _, _ := strings.Cut(id, ".")
+	return Family(family).Title()
 }
 
 // All lists every rule.
@@ -134,12 +148,12 @@ func (c *Context) measure(r Rule) (found []Finding) {
 		if c.Fell != nil {
 			c.Fell(r.ID, err)
 		}
-		return []Finding{{Rule: r.ID, Title: r.Title, Severity: Note, Reason: r.Reason, Where: fellOver, Steps: []string{},
+		return []Finding{{Rule: r.ID, Family: titleOf(r.ID), Title: r.Title, Severity: Note, Reason: r.Reason, Where: fellOver, Steps: []string{},
 			Says: "This rule failed and says nothing of this lesson; the others have spoken. It is a mistake in the program.", Figure: 1, Unit: "failure"}}
 	}
 	for i := range found {
 		f := &found[i]
-		f.Rule, f.Title, f.Severity, f.Reason = r.ID, r.Title, r.Severity, r.Reason
+		f.Rule, f.Family, f.Title, f.Severity, f.Reason = r.ID, titleOf(r.ID), r.Title, r.Severity, r.Reason
 		if why, quiet := r.Quiet[c.Lesson.Method]; quiet {
 			f.Accepted, f.ByMethod = why, true
 		}

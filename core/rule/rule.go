@@ -57,6 +57,7 @@ type Rule struct {
 // A Finding is what a rule says about a lesson.
 type Finding struct {
 	Rule      string        `json:"rule"`
+	Family    string        `json:"family" doc:"what it is about, in words"`
 	Title     string        `json:"title"`
 	Severity  Severity      `json:"severity" enum:"stop,caution,note"`
 	Reason    string        `json:"reason" doc:"the craft's reason"`

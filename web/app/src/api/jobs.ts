@@ -16,9 +16,10 @@ const ended = (j: Job) => j.state !== 'waiting' && j.state !== 'running'
 
 /**
  * work asks for a job and waits for what comes of it. Told hears how far it is. When signal
- * ends it is told to stop; whether it still came to its end in that moment is heard as ever.
+ * ends it is told to stop; whether it still came to its end in that moment is heard as ever. SoFar hears
+ * what has come of it while it runs, of the kinds that tell.
  */
-export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal?: AbortSignal, told?: (said: string) => void): Promise<Came> {
+export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal?: AbortSignal, told?: (said: string) => void, soFar?: (came: Came) => void): Promise<Came> {
   const first = await unwrap(api.POST('/api/studios/{studio}/jobs', { params: { path: { studio } }, body: { ...asked, watcher: tab } }))
   const path = { studio, job: first.id }
   return new Promise<Came>((resolve, reject) => {
@@ -35,6 +36,7 @@ export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal
     const take = (j: Job) => {
       if (!ended(j)) {
         told?.(j.said)
+        if (j.came) soFar?.(j.came)
         return
       }
       end()
@@ -59,8 +61,9 @@ export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal
     const leave = streamOf(studio).listen(
       (news) => {
         if (news.job !== first.id) return
-        if (news.state === 'waiting' || news.state === 'running') told?.(news.said ?? '')
-        else ask()
+        const going = news.state === 'waiting' || news.state === 'running'
+        if (going) told?.(news.said ?? '')
+        if (!going || soFar) ask()
       },
       ask,
       true,

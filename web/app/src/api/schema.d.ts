@@ -2042,7 +2042,7 @@ export interface components {
              */
             from?: number;
             /**
-             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, rank the remedies of a finding, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one, judge a photograph by the rules of pictures alone
+             * @description paint a lesson where its last canvas is, and keep the canvas, try an edit, try the remedies of a finding and rank them, mend all that is safe, find a better order, fit into so many minutes, make handouts of a class, answer a hand that is up, end a class in time, let simulated students paint it, look at a photograph of a canvas, take a simulated one, judge a photograph by the rules of pictures alone
              * @enum {string}
              */
             kind: "rehearse" | "try" | "rank" | "mend" | "order" | "fit" | "print" | "rescue" | "late" | "pupils" | "look" | "camera" | "rules";
@@ -2280,7 +2280,8 @@ export interface components {
             order?: components["schemas"]["Timed"];
             printed?: components["schemas"]["Printed"];
             pupils?: components["schemas"]["Found"];
-            ranks?: components["schemas"]["TriedRemedy"][];
+            /** @description grows while remedies are tried */
+            ranking?: components["schemas"]["Ranking"];
             rescued?: components["schemas"]["Rescued"];
             /** @description the canvas with its new photograph */
             taken?: components["schemas"]["KeptCanvas"];
@@ -3215,16 +3216,17 @@ export interface components {
             at: components["schemas"]["Spot"];
             /** @description whether it is the house method that does not mind */
             byMethod: boolean;
+            /** @description what it is about, in words */
+            family: string;
             /**
              * Format: double
-             * @description what was measured
+             * @description what was measured: this decides
              */
             figure: number;
             /** @description whether at means anything */
             onCanvas: boolean;
             /** @description the craft's reason */
             reason: string;
-            remedies: components["schemas"]["Remedy"][];
             rule: string;
             /** @description what was found here, in a sentence */
             says: string;
@@ -3238,6 +3240,8 @@ export interface components {
              */
             threshold: number;
             title: string;
+            /** @description whether it speaks below its threshold, not above */
+            under: boolean;
             unit: string;
             /** @description names the place for accepting it on purpose */
             where: string;
@@ -3539,7 +3543,7 @@ export interface components {
             width: number;
         };
         Job: {
-            /** @description once done */
+            /** @description once done; of some kinds what has come so far, while they run */
             came?: components["schemas"]["Came"];
             id: string;
             /** @enum {string} */
@@ -5006,6 +5010,19 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Ranking: {
+            /** Format: int64 */
+            of: number;
+            /** @description those of them that better it, best first */
+            remedies: components["schemas"]["Remedy"][];
+            rule: string;
+            /**
+             * Format: int64
+             * @description ideas that were tried by now
+             */
+            tried: number;
+            where: string;
+        };
         Reach: {
             /** @description what those look like, #rrggbb; empty where there is none */
             colours: string[][];
@@ -5148,16 +5165,26 @@ export interface components {
         Remedy: {
             /**
              * Format: double
-             * @description the figure once it is applied, where it was tried
+             * @description the figure with it, measured as that of the finding; left out where there is nothing left to measure
              */
-            after: number;
+            after?: number;
+            /** @description what the rules would say anew, elsewhere */
+            come: string[];
             edit: components["schemas"]["Edit"];
+            /** @description whether the rule has nothing to say there any more */
+            gone: boolean;
+            /** @description whether a stop or a caution is among that: it is never applied by itself */
+            harms: boolean;
             /**
              * Format: double
              * @description what it adds to the session
              */
             minutes: number;
-            tried: boolean;
+            /**
+             * Format: double
+             * @description mean ΔE00 by which the picture changes, seen from two and a half metres
+             */
+            moves: number;
             words: string;
         };
         Reorder: {
@@ -6326,30 +6353,6 @@ export interface components {
              */
             minutes: number;
             says: string;
-        };
-        TriedRemedy: {
-            /**
-             * Format: double
-             * @description the figure once it is applied, where it was tried
-             */
-            after: number;
-            /** @description what the rules would say anew */
-            come: string[];
-            edit: components["schemas"]["Edit"];
-            /** @description whether the finding is gone with it */
-            gone: boolean;
-            /**
-             * Format: double
-             * @description what it adds to the session
-             */
-            minutes: number;
-            /**
-             * Format: double
-             * @description mean ΔE00 by which the picture changes
-             */
-            moves: number;
-            tried: boolean;
-            words: string;
         };
         Tube: {
             /**

@@ -58,6 +58,6 @@ function useKept(id: string) {
   const client = useQueryClient()
   return (key: string[], after: Stocked | Ran) => {
     client.setQueryData(key, after)
-    void client.invalidateQueries({ predicate: ({ queryKey: [what, , lesson] }) => (what === 'rehearsal' && lesson === id) || what === 'ranks' || what === 'trial' })
+    void client.invalidateQueries({ predicate: ({ queryKey: [what, , lesson] }) => (what === 'rehearsal' && lesson === id) || what === 'ranking' || what === 'trial' })
   }
 }

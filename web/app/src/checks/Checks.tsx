@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react'
 
 import type { Edit, Finding, Saved } from '../api/client'
 import { useRehearsal } from '../api/queries'
+import { useRankings } from '../api/ranking'
 import { useEditing } from '../lib/editing'
 import { usePainted } from '../lib/frame'
 import { useMendAll } from '../lib/mending'
@@ -12,7 +13,6 @@ import { LessonBar } from '../ui/LessonBar'
 import { OpenLesson } from '../ui/OpenLesson'
 import { PrintLesson } from '../ui/PrintLesson'
 import { Places } from './Places'
-import { RankView } from './RankView'
 import { TrialView } from './TrialView'
 
 /** Checks is where a lesson's findings are read, tried out and mended. */
@@ -22,20 +22,8 @@ export function Checks({ id }: { id: string }) {
 
 const worst: Finding['severity'][] = ['stop', 'caution', 'note']
 
-/** What a kind of rule is about, by the first part of its name. */
-const kinds: Record<string, string> = {
-  order: 'Order',
-  film: 'Wet paint',
-  color: 'Colour',
-  value: 'Values',
-  pict: 'Picture',
-  persp: 'Perspective',
-  light: 'Light',
-  time: 'Time',
-  supply: 'Cupboard',
-  safe: 'Safety',
-  finish: 'Finish',
-}
+/** How findings are listed: by what they are about, by step, or what changes the picture most first. */
+type Order = 'kind' | 'step' | 'change'
 
 function Room({ saved, id }: { saved: Saved; id: string }) {
   const { lesson, score } = saved
@@ -43,31 +31,32 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const editing = useEditing(id, (_, after) => setSaid(`Saved: ${after.said}.`))
   const mending = useMendAll(saved, editing.took)
   const rehearsal = useRehearsal(saved.hash, saved.id).data
-  const [by, setBy] = useState<'kind' | 'step'>('kind')
+  const [by, setBy] = useState<Order>('kind')
   const [meant, setMeant] = useState<string>()
   const [chosen, setChosen] = useState<string>()
   const [tried, setTried] = useState<{ edit: Edit; words: string; finding: Finding; hash: string }>()
-  const [compared, setCompared] = useState<{ finding: Finding; hash: string }>()
   const frame = usePainted(`${saved.frames}/paint-800-${Math.round(score.minutes * 2)}.png`)
 
   const findings = useMemo(() => (rehearsal?.done ? rehearsal.findings : []), [rehearsal])
-  const open = findings.filter((f) => f.accepted === '')
+  const open = useMemo(() => findings.filter((f) => f.accepted === ''), [findings])
+  const busy = editing.busy || mending.going !== undefined
+  const ready = rehearsal?.done === true && mending.going === undefined
+  const rankings = useRankings(saved, by === 'change' ? open : [], ready)
+  const changes = new Map(rankings.flatMap((r, i) => (r.data?.remedies[0] && open[i] ? [[key(open[i]), r.data.remedies[0].moves] as const] : [])))
+  const going = by === 'change' ? rankings.filter((r) => r.isFetching).length : 0
   const groups = useMemo(() => {
     const out = new Map<string, Finding[]>()
     for (const f of findings) {
       const step = lesson.steps.findIndex((s) => s.id === f.steps[0])
-      const kind = kinds[f.rule.split('.')[0] ?? ''] ?? 'Other'
       const row = score.rows[step]
-      const name = f.accepted !== '' ? 'On purpose' : by === 'kind' ? kind : row ? `Step ${row.number}: ${row.brief}` : 'The whole lesson'
+      const name = f.accepted !== '' ? 'On purpose' : by === 'kind' ? f.family : row ? `Step ${row.number}: ${row.brief}` : 'The whole lesson'
       out.set(name, [...(out.get(name) ?? []), f])
     }
     if (by === 'step') return [...out]
     const rank = (name: string, list: Finding[]) => (name === 'On purpose' ? worst.length : Math.min(...list.map((f) => worst.indexOf(f.severity))))
     return [...out].sort(([a, x], [b, y]) => rank(a, x) - rank(b, y))
   }, [findings, by, lesson.steps, score.rows])
-  const key = (f: Finding) => `${f.rule}@${f.where}`
-  const busy = editing.busy || mending.going !== undefined
-  const shownRanks = compared?.hash === saved.hash ? compared.finding : undefined
+  const listed = by === 'change' ? byChange(findings, changes, going > 0) : groups
   const shownTrial = tried?.hash === saved.hash ? tried : undefined
 
   return (
@@ -80,6 +69,9 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
           </Button>
           <Button pressed={by === 'step'} onClick={() => setBy('step')}>
             step
+          </Button>
+          <Button pressed={by === 'change'} onClick={() => setBy('change')} title="What changes the picture most when it is mended comes first, seen from two and a half metres">
+            change
           </Button>
         </span>
         {mending.going === undefined ? (
@@ -96,16 +88,6 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
       <main className="min-h-0 wide:grid wide:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
         <section aria-label="Where" className="stays z-10 flex min-h-0 flex-col gap-2 bg-mat p-2 wide:overflow-hidden wide:p-0 print:hidden">
           <Places lesson={lesson} shown={frame.coarse ?? frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
-          {shownRanks && !shownTrial && (
-            <RankView
-              saved={saved}
-              finding={shownRanks}
-              tryOut={(edit, words) => setTried({ edit, words, finding: shownRanks, hash: saved.hash })}
-              apply={editing.apply}
-              close={() => setCompared(undefined)}
-              busy={busy}
-            />
-          )}
           {shownTrial && <TrialView saved={saved} edit={shownTrial.edit} words={shownTrial.words} at={shownTrial.finding.onCanvas ? shownTrial.finding.at : undefined} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
         </section>
         <section aria-label="Findings" className="min-h-0 border-line p-4 wide:overflow-y-auto wide:border-l" tabIndex={0}>
@@ -113,12 +95,13 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
           {rehearsal?.done && open.length === 0 && (
             <p className="text-quiet">Nothing is open. What the rules look for, and from which figure on they speak, is in the handbook, under Help. What is on purpose stays listed below.</p>
           )}
-          {groups.map(([name, list]) => (
+          {going > 0 && <p role="status">Trying the remedies of {going} more {going === 1 ? 'finding' : 'findings'}.</p>}
+          {listed.map(([name, list]) => (
             <section key={name} aria-label={name} className="mb-4">
               <h2 className="font-serif text-base">
                 {name} <span className="text-sm text-quiet">{list.length}</span>
               </h2>
-              {list.length > 1 && name !== 'On purpose' && (
+              {list.length > 1 && by !== 'change' && name !== 'On purpose' && (
                 <div className="mb-1 print:hidden">
                   {meant === name ? (
                     <Reason
@@ -134,19 +117,8 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
               )}
               {list.map((f) => (
                 <div key={key(f)} id={key(f)} className={chosen === key(f) ? 'outline-2 outline-ink' : ''}>
-                  {by === 'kind' && f.steps[0] !== undefined && <StepName saved={saved} step={f.steps[0]} />}
-                  <Findings findings={[f]} apply={editing.apply} tryOut={(edit, words) => setTried({ edit, words, finding: f, hash: saved.hash })} />
-                  {f.accepted === '' && f.remedies.length > 1 && (
-                    <Button
-                      className="mt-1 print:hidden"
-                      onClick={() => {
-                        setTried(undefined)
-                        setCompared({ finding: f, hash: saved.hash })
-                      }}
-                    >
-                      Compare the remedies
-                    </Button>
-                  )}
+                  {by !== 'step' && f.steps[0] !== undefined && <StepName saved={saved} step={f.steps[0]} />}
+                  <Findings saved={saved} findings={[f]} apply={editing.apply} ready={ready} tryOut={(edit, words) => setTried({ edit, words, finding: f, hash: saved.hash })} />
                 </div>
               ))}
             </section>
@@ -156,6 +128,20 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
       <Foot editing={editing} said={said} hint="Try a remedy to see what it does; it is applied only when you say so, and can be undone." />
     </div>
   )
+}
+
+const key = (f: Finding) => `${f.rule}@${f.where}`
+
+/** byChange lists what is open by how much mending it changes the picture, most first; what nothing mends comes last. */
+function byChange(findings: Finding[], changes: Map<string, number>, going: boolean): [string, Finding[]][] {
+  const open = findings.filter((f) => f.accepted === '')
+  const by = (list: Finding[]) => list.toSorted((a, b) => (changes.get(key(b)) ?? 0) - (changes.get(key(a)) ?? 0))
+  const groups: [string, Finding[]][] = [
+    ['Largest change to the picture first', by(open.filter((f) => changes.has(key(f))))],
+    [going ? 'Still being tried' : 'Nothing that was tried betters these', open.filter((f) => !changes.has(key(f)))],
+    ['On purpose', findings.filter((f) => f.accepted !== '')],
+  ]
+  return groups.filter(([, list]) => list.length > 0)
 }
 
 function StepName({ saved, step }: { saved: Saved; step: string }) {

@@ -1,6 +1,8 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 
-import type { Edit, Finding } from '../api/client'
+import type { Edit, Finding, Ranking, Remedy, Saved } from '../api/client'
+import { useRankings } from '../api/ranking'
+import { useSeen } from '../lib/seen'
 import { Craft } from '../ui/Craft'
 import { Button, capital, figure, Hint } from '../ui/controls'
 
@@ -23,14 +25,17 @@ export function FindingMark({ finding }: { finding: Finding | undefined }) {
 }
 
 interface Props {
+  saved: Saved
   findings: Finding[]
   apply: (edit: Edit) => void
   /** Shows what a remedy would do before it is applied. */
   tryOut?: (edit: Edit, words: string) => void
+  /** Whether remedies are tried: not while the canvas is painted, or mended. */
+  ready: boolean
 }
 
-/** Findings are what the rules say about a step, with what mends it. */
-export function Findings({ findings, apply, tryOut }: Props) {
+/** Findings are what the rules say about a step, with what was tried and mends it. */
+export function Findings({ saved, findings, apply, tryOut, ready }: Props) {
   return (
     <ul className="mt-1 flex flex-col gap-2">
       {findings.map((f) => (
@@ -39,7 +44,7 @@ export function Findings({ findings, apply, tryOut }: Props) {
             <FindingMark finding={f} />
             <strong className="font-semibold">{f.title}</strong>
             <span className="text-xs text-quiet">
-              {figure(f.figure)} {f.unit}, speaks from {figure(f.threshold)}
+              {figure(f.figure)} {f.unit}, speaks {f.under ? 'below' : 'above'} {figure(f.threshold)}
             </span>
           </p>
           <p>
@@ -58,7 +63,7 @@ export function Findings({ findings, apply, tryOut }: Props) {
               )}
             </p>
           ) : (
-            <Mend finding={f} apply={apply} {...(tryOut && { tryOut })} />
+            <Mend saved={saved} finding={f} apply={apply} ready={ready} {...(tryOut && { tryOut })} />
           )}
         </li>
       ))}
@@ -66,26 +71,36 @@ export function Findings({ findings, apply, tryOut }: Props) {
   )
 }
 
-function Mend({ finding, apply, tryOut }: Omit<Props, 'findings'> & { finding: Finding }) {
+function Mend({ saved, finding, apply, tryOut, ready }: Omit<Props, 'findings'> & { finding: Finding }) {
   const [reasoning, setReasoning] = useState(false)
+  const box = useRef<HTMLDivElement>(null)
+  const seen = useSeen(box)
+  const ranking = useRankings(saved, [finding], seen && ready)[0]
+  const known = ranking?.data
   return (
-    <div className="mt-1 flex flex-col items-start gap-1">
-      {finding.remedies.map((r) => (
-        <div key={r.words} className="flex items-start gap-1">
-          <Button className="text-left" onClick={() => apply(r.edit)} data-part="remedy">
-            {capital(r.words)}
-            <span className="text-quiet">
-              {r.tried && ` → ${figure(r.after)} ${finding.unit}`}
-              {r.minutes !== 0 && `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`}
-            </span>
-          </Button>
-          {tryOut && (
-            <Button aria-label={`Try: ${r.words}`} onClick={() => tryOut(r.edit, r.words)}>
-              Try
+    <div ref={box} className="mt-1 flex flex-col items-start gap-1" data-tried={known !== undefined && known.tried === known.of}>
+      {known?.remedies.map((r) => (
+        <div key={r.words} className="w-full">
+          <div className="flex items-start gap-1">
+            <Button className="text-left" onClick={() => apply(r.edit)} data-part="remedy">
+              {capital(r.words)} <span className="text-quiet">{leaves(r, finding)}</span>
             </Button>
-          )}
+            {tryOut && (
+              <Button aria-label={`Try: ${r.words}`} onClick={() => tryOut(r.edit, r.words)}>
+                Try
+              </Button>
+            )}
+          </div>
+          {r.come.map((line) => (
+            <p key={line} className="pl-3 text-xs">
+              <span className="font-semibold">but then</span> {line}
+            </p>
+          ))}
         </div>
       ))}
+      <p data-part="tried" className="text-xs text-quiet print:hidden">
+        {ranking?.error ? ranking.error.message : tried(known)}
+      </p>
       {!reasoning ? (
         <Button onClick={() => setReasoning(true)}>It is on purpose</Button>
       ) : (
@@ -93,6 +108,22 @@ function Mend({ finding, apply, tryOut }: Omit<Props, 'findings'> & { finding: F
       )}
     </div>
   )
+}
+
+/** leaves says what of a finding a remedy leaves, as it was measured with it, and what it takes. */
+function leaves(r: Remedy, f: Finding) {
+  const left = r.after === undefined ? 'nothing left to measure' : `${figure(r.after)} ${f.unit}${r.gone ? ', mends it' : ''}`
+  const minutes = r.minutes === 0 ? '' : `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`
+  return `→ ${left}${minutes}, changes the picture by ΔE ${figure(r.moves, 2)}`
+}
+
+/** tried says how far remedies are tried. */
+function tried(known: Ranking | undefined) {
+  if (!known) return 'Remedies are tried on the canvas.'
+  if (known.tried < known.of) return `Tried ${known.tried} of ${known.of}.`
+  if (known.of === 0) return 'No remedy is known: mend it by hand.'
+  if (known.remedies.length === 0) return known.of === 1 ? 'The one thing that was tried does not better it.' : `None of the ${known.of} that were tried betters it.`
+  return known.remedies.length < known.of ? `${known.of} were tried; the others do not better it.` : ''
 }
 
 /** Reason asks why something is on purpose. */

@@ -137,6 +137,7 @@ export function Script(props: Props) {
               columns={columns}
               vocabulary={props.vocabulary}
               findings={rehearsed?.findings.filter((f) => f.steps[0] === step.id) ?? []}
+              judged={rehearsed?.done === true}
               open={selected === step.id}
               place={i}
               playhead={minute >= row.start && (minute < row.start + row.minutes || i === score.rows.length - 1) ? Math.min(1, (minute - row.start) / row.minutes) : undefined}

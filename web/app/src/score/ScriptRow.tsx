@@ -19,6 +19,8 @@ interface Props {
   columns: Column[]
   vocabulary: Vocabulary | undefined
   findings: Finding[]
+  /** Whether the findings are those of the whole canvas. */
+  judged: boolean
   open: boolean
   place: number
   playhead: number | undefined
@@ -88,7 +90,7 @@ export function ScriptRow(p: Props) {
                   Take out
                 </Button>
               </div>
-              <Findings findings={p.findings} apply={p.apply} />
+              <Findings saved={p.saved} findings={p.findings} apply={p.apply} ready={p.judged} />
             </div>
           ) : (
             <button type="button" aria-expanded={false} onClick={p.select} className="block w-full overflow-hidden rounded-xs px-1 pt-0.5 text-left hover:bg-chosen" title={text}>
