@@ -211,3 +211,15 @@ func colours(l *lesson.Lesson) map[string]spectrum.Lab {
 	}
 	return out
 }
+
+// MediumMost is how much medium, percent, a method's paint takes that is to cover: what its
+// layers take, or a drop where it does without.
+func MediumMost(m lesson.Method) float64 {
+	switch m {
+	case lesson.Direct, lesson.WetBase, lesson.RubAndBlot:
+		return 5
+	case lesson.DryBlockIn:
+		return 30
+	}
+	return ladder[Body].Total() + 20 // a lay-in is half solvent and more
+}

@@ -103,7 +103,7 @@ type Alike struct {
 
 // Rows lists the kinds of which three or more stand on the canvas.
 func Rows(l *lesson.Lesson) (out []Alike) {
-	for _, kind := range append(lesson.OfNature(lesson.Woody), lesson.Fence, lesson.Rock, lesson.Building) {
+	for _, kind := range append(lesson.OfNature(lesson.Woody), lesson.Fence, lesson.Rock, lesson.Building, lesson.CloudBank) {
 		list := Standing(l, kind)
 		if len(list) < 3 {
 			continue

@@ -19,7 +19,7 @@ const (
 	darkerMost  = 3.0  // L* that a farther plane may be darker
 	strongMost  = 4.0  // chroma that it may be stronger
 	warmerMost  = 8.0  // b* that it may be warmer, in daylight
-	daylight    = 15.0 // degrees of the light's height from which it is daylight
+	byDay       = 15.0 // degrees of the light's height from which it is daylight
 
 	flatShare  = 0.06 // share of the canvas from which an area is large
 	flatMain   = 0.90 // share of it that is one mixture
@@ -60,7 +60,11 @@ func findLadder(c *Context) (out []Finding) {
 	if c.finished() == nil {
 		return nil
 	}
+	snowy := slices.ContainsFunc(c.Lesson.Zones, func(z lesson.Zone) bool { return z.Kind == lesson.Snow })
 	for _, kind := range []realm{land, growth, low} {
+		if snowy && kind == growth {
+			continue // what is laden with snow is white, however near
+		}
 		last := -1
 		var farther shown
 		for p := range c.Lesson.Planes {
@@ -77,6 +81,12 @@ func findLadder(c *Context) (out []Finding) {
 	return out
 }
 
+// lieOfMost is how most of what shows lies to the light.
+func (c *Context) lieOfMost(s shown) lie {
+	z, _ := c.Lesson.Zone(c.Lesson.Steps[s.most()].Zone)
+	return lieOf(z.Kind)
+}
+
 // rung judges one plane against the next nearer one.
 func (c *Context) rung(kind realm, a, b int, far, near shown) Finding {
 	planes := c.Lesson.Planes
@@ -88,8 +98,11 @@ func (c *Context) rung(kind realm, a, b int, far, near shown) Finding {
 		{far.mean.Chroma() - near.mean.Chroma(), strongMost, "chroma", "stronger"},
 		{far.mean.B - near.mean.B, warmerMost, "b*", "warmer"},
 	}
-	if c.Lesson.Light.Height < daylight {
-		breaks = breaks[:1] // haze has a colour of its own then, and gives it to what is far
+	if c.Lesson.Light.Height < byDay || localColour(far.mean, near.mean) {
+		breaks = breaks[:1] // haze has a colour of its own then; or what is farther is another thing, and it is not haze that makes it so
+	}
+	if c.lieOfMost(far) != c.lieOfMost(near) {
+		breaks[0].by = 0 // a slope is darker than flat ground before any air is between
 	}
 	worst := breaks[0]
 	for _, k := range breaks[1:] {
@@ -110,6 +123,22 @@ func (c *Context) rung(kind realm, a, b int, far, near shown) Finding {
 			return out
 		},
 	}
+}
+
+// Colours of their own: stubble behind a meadow is stronger and warmer than that, and no air makes
+// it otherwise. Hues are told apart from some chroma on; a quarter of the circle is another hue.
+const (
+	ownChroma = 10.0
+	ownHue    = 45.0 // degrees
+)
+
+// localColour reports whether two planes are of different colours by themselves.
+func localColour(far, near spectrum.Lab) bool {
+	if far.Chroma() < ownChroma || near.Chroma() < ownChroma {
+		return false
+	}
+	turn := math.Abs(math.Atan2(far.B, far.A)-math.Atan2(near.B, near.A)) * 180 / math.Pi
+	return min(turn, 360-turn) > ownHue
 }
 
 // rungs has the idea to move the mixtures of the far plane by what the canvas lacks.
@@ -158,18 +187,25 @@ func findRaw(c *Context) (out []Finding) {
 	air := c.Lesson.Haze()
 	far := haze.Colour(air).Chroma()
 	for i, s := range c.Lesson.Steps {
-		if k := c.realmOf(i); k != land && k != growth && k != low {
+		k := c.realmOf(i)
+		z, _ := c.Lesson.Zone(s.Zone)
+		if k != land && k != growth && k != low && !slices.Contains(earthen, z.Kind) {
 			continue
 		}
 		left := haze.Left(c.Lesson.Planes[c.Lesson.PlaneOf(s)].Distance, air)
 		most := rawAlways + rawNear*left + far*(1-left)
+		var mean spectrum.Lab
 		var n, strong, chroma float64
 		for _, l := range p.looks {
-			if l.step != i {
-				continue
+			if l.step == i {
+				mean, n = plus(mean, l.lab), n+1
 			}
-			n++
-			if v := l.lab.Chroma(); v > most {
+		}
+		if !c.accent(i) {
+			most = min(most, rawAlways+outdoors(mean)*left+far*(1-left))
+		}
+		for _, l := range p.looks {
+			if v := l.lab.Chroma(); l.step == i && v > most {
 				strong++
 				chroma += v
 			}
@@ -183,7 +219,7 @@ func findRaw(c *Context) (out []Finding) {
 				100*strong/n, c.Lesson.Label(i), chroma/max(1, strong), thousands(plane.Distance), most),
 			Figure: round(100*strong/n, 0), Unit: "%", Threshold: 100 * rawShare, Steps: []string{s.ID}, Where: s.ID, At: c.at(i), OnCanvas: true,
 			offers: func() (out []Idea) {
-				for _, k := range []float64{0.85, 0.6} {
+				for _, k := range []float64{0.7, 0.5} {
 					c.quieter(&out, s, k*most)
 				}
 				return out
@@ -191,6 +227,37 @@ func findRaw(c *Context) (out []Finding) {
 		})
 	}
 	return out
+}
+
+// earthen are the kinds besides land and growth whose reds and oranges are those of earth and
+// stone.
+var earthen = []lesson.ZoneKind{lesson.Path, lesson.Rock, lesson.Wall, lesson.Log, lesson.Fence, lesson.Bridge}
+
+// What things outdoors show at hand: leaves in light are duller than they are thought, and so are
+// red earth and rust. Yellows, of stubble and autumn, go as far as anything. Working defaults.
+const (
+	greenMost  = 46.0 // chroma, of hues 105 to 200 degrees
+	orangeMost = 48.0 // of hues 0 to 68
+)
+
+// outdoors is the strongest chroma of a hue that things outdoors show at hand.
+func outdoors(c spectrum.Lab) float64 {
+	hue := math.Mod(math.Atan2(c.B, c.A)*180/math.Pi+360, 360)
+	switch {
+	case hue >= 105 && hue < 200:
+		return greenMost
+	case hue < 68 || hue > 345:
+		return orangeMost
+	}
+	return rawNear
+}
+
+// accent reports whether a step is a small accent in the focal area, which may be as strong as it
+// likes.
+func (c *Context) accent(i int) bool {
+	f, p := c.Lesson.Focal, c.finished().Reports[i]
+	at := p.Sight.Middle()
+	return f.Radius > 0 && p.Area < 0.02*c.Lesson.Support.Width*c.Lesson.Support.Height/100 && math.Hypot(at.X-f.X, at.Y-f.Y) < 1.5*f.Radius
 }
 
 // quieter has the idea to mix those of a step's mixtures that are too strong down to a chroma, at

@@ -70,6 +70,7 @@ func (c *Context) cleaner(s lesson.Step) (out []Idea) {
 			})
 		}
 	}
+	c.elsewhere(&out, c.Lesson.Step(s.ID))
 	out = append(out, c.prepared(s)...)
 	if s.Cover*fewerMarks >= coverLeast {
 		change("lay a third fewer marks and leave them", func(n *lesson.Step) { n.Cover = round(s.Cover*fewerMarks, 2) })

@@ -120,6 +120,7 @@ func findSlip(c *Context) []Finding {
 			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: slipMost,
 			offers: func() (out []Idea) {
 				c.changed(&out, "load the tool fully, so that it lays on top", s, func(n *lesson.Step) { n.Load = lesson.FullLoad })
+				c.elsewhere(&out, i)
 				c.blotted(&out, i, 8)
 				return out
 			}}
@@ -138,6 +139,7 @@ func findLifted(c *Context) []Finding {
 				if t, ok := c.softerTool(s); ok {
 					c.changed(&out, "use the softer "+c.Lesson.ToolName(t), s, func(n *lesson.Step) { n.Tool = t })
 				}
+				c.elsewhere(&out, i)
 				c.blotted(&out, i, 8)
 				return out
 			}}
@@ -175,6 +177,7 @@ func findNotSet(c *Context) []Finding {
 		return &Finding{Says: fmt.Sprintf("%s goes over %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), p.Under.Wet),
 			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: most,
 			offers: func() (out []Idea) {
+				c.elsewhere(&out, i)
 				c.blotted(&out, i, 12)
 				c.rested(&out, i, most)
 				return out

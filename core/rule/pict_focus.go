@@ -123,12 +123,44 @@ func findRival(c *Context) []Finding {
 	if other.Strength < rivalLeast || mine.Strength < weakFocal*other.Strength {
 		return nil // none, or the focal area itself is the trouble
 	}
+	name, zone := "the place", ""
+	steps := c.stepsAt(other.X, other.Y, window)
+	if len(steps) > 0 {
+		if z, ok := c.Lesson.Zone(c.Lesson.Steps[c.Lesson.Step(steps[0])].Zone); ok {
+			name, zone = z.Name, z.ID
+		}
+	}
 	return []Finding{{
-		Says:   fmt.Sprintf("At %.0f, %.0f mm the contrast is %.0f L*, %.0f %% of that of the focal area.", other.X, other.Y, other.Strength, 100*other.Strength/mine.Strength),
+		Says:   fmt.Sprintf("%s competes: at %.0f, %.0f mm the contrast is %.0f L*, %.0f %% of that of the focal area.", lesson.Capital(name), other.X, other.Y, other.Strength, 100*other.Strength/mine.Strength),
 		Figure: round(100*other.Strength/mine.Strength, 0), Unit: "%", Threshold: 100 * rivalShare, Where: "focal",
-		Steps: c.stepsAt(other.X, other.Y, window), At: rehearse.Spot{X: other.X, Y: other.Y}, OnCanvas: true,
-		offers: func() []Idea { return append(c.quiet(other), c.strengthen()...) },
+		Steps: steps, At: rehearse.Spot{X: other.X, Y: other.Y}, OnCanvas: true,
+		offers: func() []Idea {
+			out := c.quiet(other)
+			c.takenOut(&out, zone)
+			return append(out, c.strengthen()...)
+		},
 	}}
+}
+
+// outMostShare is the share of the canvas up to which a thing that competes may be taken out whole.
+const outMostShare = 0.08
+
+// takenOut has the idea to take a thing out of the picture: all steps that paint it.
+func (c *Context) takenOut(to *[]Idea, zone string) {
+	z, ok := c.Lesson.Zone(zone)
+	s := c.shows(func(i int) bool { return c.Lesson.Steps[i].Zone == zone })
+	if !ok || s.share > outMostShare || z.Kind == lesson.Sky {
+		return
+	}
+	var all lesson.All
+	for _, s := range c.Lesson.Steps {
+		if s.Zone == zone {
+			all = append(all, lesson.Remove{Step: s.ID})
+		}
+	}
+	if len(all) > 0 && len(all) < len(c.Lesson.Steps) {
+		c.offer(to, "take "+z.Name+" out", all)
+	}
 }
 
 // window is how far around a spot its contrast is made, mm.

@@ -48,14 +48,15 @@ type FamilyOf struct {
 func Families() []FamilyOf {
 	return []FamilyOf{
 		{Order, []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight}},
-		{Film, []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel}},
+		{Film, []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel, medium, stiffOverSoft, blockInWet}},
 		{Colour, []Rule{dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes}},
-		{Value, []Rule{tiers, focal, overlit, whiteEarly}},
+		{Value, []Rule{tiers, focal, overlit, whiteEarly, lostLight, slopes}},
 		{Picture, []Rule{focalPlace, rival, corner, horizon, symmetry, directions}},
-		{Perspective, []Rule{size, taper, reflection}},
-		{Light, []Rule{side}},
+		{Perspective, []Rule{size, taper, reflection, still, marks}},
+		{Light, []Rule{side, glitter}},
 		{Time, []Rule{over, hand, clash, late, idleTime, noPause, churn, pace}},
 		{Supply, []Rule{missing, scarce}},
+		{Safety, []Rule{pigment}},
 		{Finish, []Rule{gain}},
 	}
 }

@@ -70,6 +70,14 @@ func (c *Context) tier(m measure.Meeting, met []measure.Meeting) Finding {
 				c.offer(&out, words, e)
 			}
 		}
+		for _, try := range []struct {
+			side
+			by float64
+		}{{dark, -want}, {light, want}} {
+			if e, words, ok := c.shiftPassage(try.step, try.by); ok {
+				c.offer(&out, words, e)
+			}
+		}
 		c.spread(&out, met)
 		return out
 	}
@@ -96,6 +104,39 @@ func (c *Context) shiftAll(step int, dL float64) (lesson.Edit, string, bool) {
 		return all[0], says[0], true
 	}
 	return all, strings.Join(says, "; "), true
+}
+
+// shiftPassage moves every mixture of all steps that paint the zone of a step: a light on a dark
+// stays as much lighter.
+func (c *Context) shiftPassage(step int, dL float64) (lesson.Edit, string, bool) {
+	if step < 0 {
+		return nil, "", false
+	}
+	var all lesson.All
+	var names []string
+	moved := map[string]bool{}
+	zone := c.Lesson.Steps[step].Zone
+	for _, s := range c.Lesson.Steps {
+		for _, id := range s.Mixtures {
+			if s.Zone != zone || moved[id] {
+				continue
+			}
+			moved[id] = true
+			if e, _, ok := c.shift(id, dL); ok {
+				m, _ := c.Lesson.Mixture(id)
+				all, names = append(all, e), append(names, "“"+m.Name+"”")
+			}
+		}
+	}
+	z, _ := c.Lesson.Zone(zone)
+	if len(all) < 2 || len(moved) <= len(c.Lesson.Steps[step].Mixtures) {
+		return nil, "", false // the step is the whole passage
+	}
+	verb := "lighten"
+	if dL < 0 {
+		verb = "darken"
+	}
+	return all, fmt.Sprintf("%s all of %s by %.0f L*: %s", verb, z.Name, math.Abs(dL), list(names)), true
 }
 
 // shift finds the parts of one paint that move a mixture by dL in L*: of white, or where
