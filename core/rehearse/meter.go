@@ -16,6 +16,10 @@ const (
 	hidesFrom = 15 * 4 // quarters of a µm from which it hides what is below
 )
 
+// stairs is what is left of an edge that is counted in steps: a slanting one is 4/π too long on
+// average.
+const stairs = 0.7854
+
 // take works step i, carried out, into the meter.
 func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	if m.owner == nil {
@@ -59,7 +63,6 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 		}
 	}
 	if area > 0 && mine >= 0 {
-		const stairs = 0.7854 // a slanting edge counted in steps is 4/π too long on average
 		m.crossed = Crossed{Plane: l.Planes[nearest].ID, Area: area * f.CellArea() / 100,
 			Edge: edges * stairs * f.Cell / 10, At: Spot{sx / area * f.Cell, sy / area * f.Cell}}
 	}

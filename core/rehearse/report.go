@@ -195,3 +195,27 @@ func (r *Rehearsal) Closeup(i int, side float64) image.Rectangle {
 	bx, by = max(0, min(bx, f.W-w)), max(0, min(by, f.H-h))
 	return image.Rect(bx, by, bx+w, by+h)
 }
+
+// Silhouette is how many cm of the outline of what step j laid lie within what step i laid: the
+// edge that i would run over, were it painted after j.
+func (r *Rehearsal) Silhouette(i, j int) float64 {
+	f := r.Final
+	a, b := &r.stages[i].patch, &r.stages[j].patch
+	edges := 0
+	for k, q := range b.laid {
+		c := b.from + k
+		if q < showsFrom || a.at(c) < showsFrom {
+			continue
+		}
+		x := c % f.W
+		for _, beside := range []struct {
+			in   bool
+			cell int
+		}{{x+1 < f.W, c + 1}, {x > 0, c - 1}, {c+f.W < f.W*f.H, c + f.W}, {c >= f.W, c - f.W}} {
+			if beside.in && b.at(beside.cell) < showsFrom {
+				edges++
+			}
+		}
+	}
+	return float64(edges) * stairs * f.Cell / 10
+}

@@ -3,6 +3,7 @@ package rule
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"proxenos/core/lesson"
 )
@@ -25,7 +26,7 @@ func findBackToFront(c *Context) (out []Finding) {
 	for i, p := range c.reports() {
 		s := l.Steps[i]
 		f := Finding{
-			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %.0f cm of edge to repair, %.0f cm² covered.",
+			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %.1f cm of edge to repair, %.0f cm² covered.",
 				lesson.Capital(l.Label(i)), l.Planes[max(0, l.Plane(p.Crossed.Plane))].Name, p.Crossed.Edge, p.Crossed.Area),
 			Figure: round(p.Crossed.Edge, 1), Unit: "cm", Threshold: edgeLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
@@ -79,6 +80,8 @@ var hiddenWork = Rule{
 // hiddenArea is the least that a step lays, cm², from which it matters what of it is hidden.
 const hiddenArea = 2
 
+// findHidden names both prices where one nearer step hides most of it: the minutes that are lost
+// from back to front, and the edge that is to be repaired the other way round.
 func findHidden(c *Context) (out []Finding) {
 	on := c.finished()
 	if on == nil {
@@ -90,23 +93,57 @@ func findHidden(c *Context) (out []Finding) {
 			continue
 		}
 		s := l.Steps[i]
-		out = append(out, Finding{
+		f := Finding{
 			Says: fmt.Sprintf("%.0f %% of what %s lays down is covered later by nearer paint: about %.1f of its %g minutes.",
 				100*p.Hidden, l.Label(i), p.Hidden*s.Minutes, s.Minutes),
 			Figure: round(100*p.Hidden, 0), Unit: "%", Threshold: 100 * hiddenLeast,
 			Steps: []string{s.ID}, Where: s.ID,
-			offers: func() (out []Idea) {
-				const spare = 5 // mm, so that the next edge has something to overlap
-				z, _ := l.Zone(s.Zone)
-				if b := p.Sight; !b.Empty() {
-					trimmed := clip(z.Outline, b.X0-spare, b.Y0-spare, b.X1+spare, b.Y1+spare)
-					if len(trimmed) >= 3 && shrunk(z.Outline, trimmed) {
-						c.offer(&out, fmt.Sprintf("trim “%s” to what stays in sight", z.Name), lesson.Reshape{Zone: z.ID, Outline: trimmed})
-					}
-				}
-				return out
-			},
-		})
+		}
+		if f.Speaks() {
+			near := c.hides(i)
+			if near >= 0 {
+				f.Says += fmt.Sprintf(" After %s it would cross %.0f cm of that one's edge.", l.Label(near), on.Silhouette(i, near))
+			}
+			f.offers = func() []Idea { return c.lessHidden(i, near) }
+		}
+		out = append(out, f)
+	}
+	return out
+}
+
+// hides is the one later step in a nearer plane that covers most of what of step i is hidden, -1
+// where none covers half of it.
+func (c *Context) hides(i int) int {
+	l, on := c.Lesson, c.finished()
+	near, most := -1, 0.5*on.Reports[i].Hidden
+	for j := i + 1; j < len(l.Steps); j++ {
+		if s := l.Steps[j]; !lays(s) || l.PlaneOf(s) <= l.PlaneOf(l.Steps[i]) || !slices.Contains(blocking, s.Technique) {
+			continue
+		}
+		if share := c.both(i, j); share > most {
+			near, most = j, share
+		}
+	}
+	return near
+}
+
+// lessHidden has the ideas to lay less of what will be hidden: a smaller shape, or the near
+// silhouette first and the far one cut in around it.
+func (c *Context) lessHidden(i, near int) (out []Idea) {
+	const spare = 5 // mm, so that the next edge has something to overlap
+	l, s := c.Lesson, c.Lesson.Steps[i]
+	z, _ := l.Zone(s.Zone)
+	if b := c.finished().Reports[i].Sight; !b.Empty() {
+		trimmed := clip(z.Outline, b.X0-spare, b.Y0-spare, b.X1+spare, b.Y1+spare)
+		if len(trimmed) >= 3 && shrunk(z.Outline, trimmed) {
+			c.offer(&out, fmt.Sprintf("trim “%s” to what stays in sight", z.Name), lesson.Reshape{Zone: z.ID, Outline: trimmed})
+		}
+	}
+	if t, ok := l.ToolFor(lesson.CutIn, max(6, min(14, c.broad(s)))); ok && near >= 0 && len(s.Mixtures) <= lesson.CutIn.Info().Most {
+		cut := s
+		cut.Technique, cut.Tool = lesson.CutIn, t.ID
+		c.offer(&out, fmt.Sprintf("paint %s first, and cut %s in around it", l.Label(near), l.Label(i)),
+			lesson.All{lesson.Move{Step: l.Steps[near].ID, To: i}, lesson.Change{Step: cut}})
 	}
 	return out
 }

@@ -5,6 +5,7 @@ import (
 	"runtime"
 	"slices"
 	"strings"
+	"sync"
 	"sync/atomic"
 
 	"proxenos/core/fault"
@@ -51,7 +52,7 @@ func Families() []FamilyOf {
 		{Film, []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel, medium, stiffOverSoft, blockInWet}},
 		{Colour, []Rule{dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes}},
 		{Value, []Rule{tiers, focal, overlit, whiteEarly, lostLight, slopes}},
-		{Picture, []Rule{focalPlace, rival, corner, horizon, symmetry, directions}},
+		{Picture, []Rule{focalPlace, rival, corner, horizon, symmetry, directions, hole}},
 		{Perspective, []Rule{size, taper, reflection, still, marks}},
 		{Light, []Rule{side, glitter}},
 		{Time, []Rule{over, hand, clash, late, idleTime, noPause, churn, pace}},
@@ -187,7 +188,11 @@ func check(c *Context, rules []Rule) ([]Finding, error) {
 	for _, found := range measured(c, rules) {
 		for _, f := range found {
 			if f.Speaks() {
-				f.offers = c.kept(f.offers)
+				if f.Rule == HiddenWork {
+					f.offers = sync.OnceValue(f.offers) // a person trades minutes for an edge, with both prices before them; it is never done by itself
+				} else {
+					f.offers = c.kept(f.offers)
+				}
 				out = append(out, f)
 			}
 		}

@@ -81,6 +81,7 @@ func practice() []Case {
 			add(l, "far-log", "far-log", lesson.LongPull, "filbert10", "dark")
 			add(l, "log", "log", lesson.LongPull, "filbert10", "dark")
 		}), Not: []string{"persp.marks"}},
+		{Name: "a ragged hole between two trees", Lesson: field(window(11)), Not: []string{"pict.hole"}},
 		{Name: "two trees of one wood, nearer and farther", Lesson: field(func(l *lesson.Lesson) { tree(l, "far-tree", 50, 74, 12, 17) }), Not: []string{"persp.size", "pict.symmetry"}},
 		{Name: "a shadow falls away from the light", Lesson: field(func(l *lesson.Lesson) {
 			l.Light = lesson.Light{From: 270, Height: 30}

@@ -8,6 +8,24 @@ func tree(l *lesson.Lesson, id string, x, foot, wide, tall float64) {
 	add(l, id, id, lesson.LongPull, "filbert10", "dark")
 }
 
+// window puts two trees before the sky with a crown from one to the other, and a hole between, whose
+// sides lean so far.
+func window(lean float64) func(*lesson.Lesson) {
+	return func(l *lesson.Lesson) {
+		for _, z := range []struct {
+			id      string
+			outline []lesson.Point
+		}{
+			{"left", []lesson.Point{{X: 20, Y: 4}, {X: 40 + lean, Y: 4}, {X: 40, Y: 34}, {X: 40 - lean, Y: 70}, {X: 20, Y: 70}}},
+			{"right", []lesson.Point{{X: 70 - lean, Y: 4}, {X: 90, Y: 4}, {X: 90, Y: 70}, {X: 70, Y: 70}}},
+			{"crown", []lesson.Point{{X: 20, Y: 2}, {X: 90, Y: 2}, {X: 90, Y: 14}, {X: 55, Y: 14 + lean}, {X: 20, Y: 14}}},
+		} {
+			zone(l, z.id, "near", lesson.Hedge, z.outline)
+			add(l, z.id, z.id, lesson.LongPull, "filbert10", "dark")
+		}
+	}
+}
+
 // shapes are the picture, its perspective and its light.
 func shapes() []Case {
 	return []Case{
@@ -20,6 +38,7 @@ func shapes() []Case {
 			l.Zones = append(l.Zones[:3], l.Zones[4:]...)
 			l.Steps = append(l.Steps[:3], l.Steps[5:]...)
 		}), Must: []string{"pict.symmetry"}},
+		{Name: "a hole between two trees as square as a window", Lesson: field(window(0)), Must: []string{"pict.hole"}},
 		{Name: "a tree far away that would be thirty metres beside one of five", Lesson: field(func(l *lesson.Lesson) { tree(l, "giant", 60, 70, 24, 40) }), Must: []string{"persp.size"}},
 		{Name: "a path as wide at the horizon as at one's feet", Lesson: field(func(l *lesson.Lesson) {
 			zone(l, "path", "field", lesson.Path, []lesson.Point{{X: 30, Y: 150}, {X: 60, Y: 150}, {X: 90, Y: 72}, {X: 62, Y: 72}})

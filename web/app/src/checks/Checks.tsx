@@ -63,7 +63,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
     <div className="room">
       <LessonBar saved={saved} at="Checks" editing={editing}>
         <span className="flex items-center gap-1">
-          Grouped by
+          Listed by
           <Button pressed={by === 'kind'} onClick={() => setBy('kind')}>
             kind
           </Button>
