@@ -1,7 +1,9 @@
 package demo_test
 
 import (
+	"bytes"
 	"context"
+	"math"
 	"os"
 	"path/filepath"
 	"slices"
@@ -79,6 +81,36 @@ var spoils = []struct {
 	}},
 }
 
+// slow are more of them, which are tried when all are asked for.
+var slow = []struct {
+	name  string
+	spoil func(l *lesson.Lesson)
+}{
+	{"the light turned, and the lights left where they were", func(l *lesson.Lesson) {
+		l.Light.From = math.Mod(l.Light.From+180, 360)
+	}},
+	{"a corner that leaks", func(l *lesson.Lesson) {
+		w, h := l.Support.Width, l.Support.Height
+		near := l.Planes[len(l.Planes)-1].ID
+		l.Zones = append(slices.Clone(l.Zones), lesson.Zone{ID: "leak", Name: "Leak", Plane: near, Kind: lesson.Field, Outline: []lesson.Point{{X: 0, Y: h}, {X: 0, Y: 0.82 * h}, {X: 0.2 * w, Y: h}}})
+		glare(l, "leak", lesson.LongPull, 15)
+	}},
+	{"a rival light", func(l *lesson.Lesson) {
+		x, y := 0.12*l.Support.Width, 0.62*l.Support.Height
+		near := l.Planes[len(l.Planes)-1].ID
+		l.Zones = append(slices.Clone(l.Zones), lesson.Zone{ID: "rival", Name: "Rival", Plane: near, Kind: lesson.Rock, Outline: []lesson.Point{{X: x, Y: y}, {X: x + 18, Y: y}, {X: x + 20, Y: y + 14}, {X: x - 3, Y: y + 13}}})
+		glare(l, "rival", lesson.LongPull, 10)
+	}},
+}
+
+// glare paints a zone in a white that nothing else has, last of all.
+func glare(l *lesson.Lesson, zone string, t lesson.Technique, width float64) {
+	tool, _ := l.ToolFor(t, width)
+	l.Mixtures = append(l.Mixtures, lesson.Mixture{ID: zone, Name: "Glare", Parts: []lesson.Part{{Paint: "PW6", Parts: 20}, {Paint: l.Palette[len(l.Palette)-1], Parts: 0.1}}})
+	l.Steps = append(l.Steps, lesson.Step{ID: zone, Zone: zone, Where: lesson.Whole, Technique: t, Tool: tool.ID, Mixtures: []string{zone},
+		Load: lesson.HeavyLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1.5, Minutes: 2})
+}
+
 // all asks for every lesson, which takes minutes; otherwise the one with the shortest
 // session is spoiled, in every second way.
 const all = "PROXENOS_ALL"
@@ -105,7 +137,11 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		for k, way := range spoils {
+		ways := spoils
+		if os.Getenv(all) != "" {
+			ways = append(slices.Clone(spoils), slow...)
+		}
+		for k, way := range ways {
 			if k%2 == 1 && os.Getenv(all) == "" {
 				continue
 			}
@@ -128,12 +164,24 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 				t.Fatal(err)
 			}
 			open := len(out.Open)
+			if len(out.Edit) > 0 {
+				next, undo, err := lesson.Apply(&l, out.Edit)
+				if err != nil {
+					t.Fatal(err)
+				}
+				if back, _, err := lesson.Apply(next, undo); err != nil || !bytes.Equal(lesson.Encode(back), lesson.Encode(&l)) {
+					t.Errorf("%s, %s: undone it is another lesson (%v)", made.Title, way.name, err)
+				}
+			}
 			for _, f := range out.Open {
 				t.Logf("   left: %s %s", f.Rule, f.Says)
 			}
 			last, err := m.Coarse(ctx, out.Lesson)
 			if err != nil {
 				t.Fatal(err)
+			}
+			if mended := apart(original, last); mended > spoiled+0.3 {
+				t.Errorf("%s, %s: the picture is ΔE00 %.1f from the original, was %.1f", made.Title, way.name, mended, spoiled)
 			}
 			if crossed(last) > crossed(before)+0.5 {
 				t.Errorf("%s, %s: %.1f cm of edge to repair, was %.1f", made.Title, way.name, crossed(last), crossed(before))
@@ -142,8 +190,8 @@ func TestSpoiledDemosAreFoundAndMended(t *testing.T) {
 			if found == 0 {
 				t.Errorf("%s, %s: nothing is found", made.Title, way.name)
 			}
-			if mended := apart(original, last); os.Getenv(all) == "" && (open > 0 || mended > spoiled+0.2) {
-				t.Errorf("%s, %s: %d left, and the picture is ΔE00 %.1f from the original, was %.1f", made.Title, way.name, open, mended, spoiled)
+			if os.Getenv(all) == "" && open > 0 {
+				t.Errorf("%s, %s: %d left", made.Title, way.name, open)
 			}
 		}
 	}

@@ -1,7 +1,9 @@
 package mend
 
 import (
+	"cmp"
 	"context"
+	"math"
 	"slices"
 
 	"proxenos/core/lesson"
@@ -23,7 +25,7 @@ func Watched(ctx context.Context, told func(nth, of int)) context.Context {
 // passed over for the next. open is what the rules say of fine, and what shows on coarse is
 // tried there. tried counts the remedies that were painted, most bounds them.
 func Careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []rule.Finding, most int) (lesson.All, error) {
-	return careful(ctx, l, fine, coarse, mendable(open), most)
+	return careful(ctx, l, fine, coarse, mendable(open), most, mostMoves)
 }
 
 // Choose is [Careful] for what is a person's choice, in a lesson that no person has worked on yet.
@@ -32,15 +34,27 @@ func Choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehear
 	choices := slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool {
 		return f.Rule == rule.HiddenWork || slices.ContainsFunc(mine, func(g rule.Finding) bool { return g.Rule == f.Rule })
 	})
-	return careful(ctx, l, fine, coarse, choices, most)
+	return careful(ctx, l, fine, coarse, choices, most, math.Inf(1))
 }
 
-func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most int) (lesson.All, error) {
+func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most int, moves float64) (lesson.All, error) {
+	list, err := choose(ctx, l, fine, coarse, mend, most, 1, moves)
+	if err != nil || len(list) == 0 {
+		return nil, err
+	}
+	return lesson.All{list[0].Edit.Edit}, nil
+}
+
+// choose tries the remedies of findings and chooses for as many as are wanted the best of each that
+// brings nothing new and changes the picture by no more than moves: first what takes most other
+// findings with it, then what changes the picture most. No two change the same step or mixture.
+func choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) ([]Remedy, error) {
 	bench := NewBench(&rule.Context{Context: ctx, Lesson: l, Rehearsal: fine, Trials: coarse})
 	watched, _ := ctx.Value(watch{}).(func(nth, of int))
+	var list []Remedy
 	tried := 0
 	for _, f := range mend {
-		if tried += len(f.Ideas()); tried > most {
+		if tried += len(f.Ideas()); tried > most || want == 1 && len(list) == 1 {
 			break
 		}
 		ranking, err := bench.Rank(ctx, f, func(r Ranking) {
@@ -53,7 +67,7 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 		}
 		var best *Remedy
 		for i, r := range ranking.Remedies {
-			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft {
+			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft || r.Moves > moves {
 				continue
 			}
 			if best == nil || r.Gone == best.Gone && r.price() < best.price() {
@@ -61,11 +75,34 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 			}
 		}
 		if best != nil {
-			return lesson.All{best.Edit.Edit}, nil
+			list = append(list, *best)
 		}
 	}
-	return nil, nil
+	slices.SortStableFunc(list, func(a, b Remedy) int {
+		return cmp.Or(len(b.Also)-len(a.Also), cmp.Compare(b.Moves, a.Moves))
+	})
+	var out []Remedy
+	changed := map[string]bool{}
+	for _, r := range list {
+		steps, mixtures := touches(l, r.Edit.Edit)
+		names := mixtures
+		for _, s := range steps {
+			names = append(names, "step "+s.ID)
+		}
+		if len(out) == want || slices.ContainsFunc(names, func(n string) bool { return changed[n] }) {
+			continue
+		}
+		for _, n := range names {
+			changed[n] = true
+		}
+		out = append(out, r)
+	}
+	return out, nil
 }
+
+// mostMoves is the mean ΔE00, seen from where one stands back, by which a remedy that is applied by
+// itself may change the picture: what changes it more makes another one, and is a person's choice.
+const mostMoves = 1.5
 
 // mostLeft is the share of a finding that a remedy may leave which is applied by itself.
 const mostLeft = 0.8
@@ -74,7 +111,8 @@ const mostLeft = 0.8
 // nor a much longer lesson.
 func (r Remedy) price() float64 {
 	const minute = 0.05 // ΔE00 that a minute is worth
-	return r.Moves + minute*max(0, r.Minutes)
+	const other = 0.6   // and that another finding is worth that goes with it
+	return r.Moves + minute*max(0, r.Minutes) - other*float64(len(r.Also))
 }
 
 // mendable are the findings that have remedies and are no choice.

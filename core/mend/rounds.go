@@ -2,11 +2,12 @@ package mend
 
 import (
 	"context"
-	"encoding/json"
+	"errors"
 	"math"
 	"slices"
-	"strings"
+	"sync/atomic"
 
+	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
@@ -105,8 +106,10 @@ func (m *Mending) next(ctx context.Context, l *lesson.Lesson, round int) (lesson
 
 const (
 	fewOpen   = 4  // findings from which on remedies are tried one by one
-	mostTried = 10 // remedies that are painted in a round
+	mostTried = 10 // remedies that are painted for one edit
 	lastBold  = 4  // round up to which remedies are also applied untried
+	atOnce    = 5  // findings that are mended with care in a round
+	mostPaint = 40 // remedies that are painted for them
 )
 
 func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int) (lesson.All, []rule.Finding, error) {
@@ -119,7 +122,7 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 	if round > rounds {
 		return nil, open, nil
 	}
-	if open, err = quick(c, open); err != nil {
+	if open, err = m.quick(c, open); err != nil {
 		return nil, nil, err
 	}
 	if m.Accepts {
@@ -127,32 +130,55 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 	}
 	open = safe(l, open)
 	left := rule.Unaccepted(list)
-	if len(open) <= fewOpen { // few enough that every remedy can be tried
-		e, err := Careful(ctx, l, r, trials, open, mostTried)
-		if err != nil || len(e) > 0 || round > lastBold { // then no remedy mends what is left without harm
+	// What goes wrong in paint and order is mended at once: much else comes right with it. How it looks
+	// is mended with care, and minutes last.
+	if causes, _ := part(mendable(open), cause); len(causes) > fewOpen && round <= lastBold {
+		if e, err := m.proven(ctx, l, trials, Bold(c, open, round)); err != nil || len(e) > 0 {
 			return e, left, err
 		}
 	}
-	e, err := m.proven(ctx, l, trials, Bold(c, open, round))
+	rest, over := part(mendable(open), func(id string) bool { return id != rule.Over })
+	chosen, err := choose(ctx, l, r, trials, rest, mostPaint, atOnce, mostMoves)
+	if err != nil {
+		return nil, left, err
+	}
+	var edits lesson.All
+	for _, one := range chosen {
+		edits = append(edits, one.Edit.Edit)
+	}
+	e, err := m.proven(ctx, l, trials, edits)
+	if err != nil || len(e) > 0 || len(over) == 0 {
+		return e, left, err
+	}
+	e, err = Careful(ctx, l, r, trials, over, mostTried)
 	return e, left, err
 }
 
-// quick are the findings of wet paint with their ideas in the order in which they help on the
-// canvas as it is now.
-func quick(c *rule.Context, open []rule.Finding) ([]rule.Finding, error) {
+// quick are the findings, those of wet paint with the one idea that helps on the canvas as it is
+// now. Two are tried side by side.
+func (m *Mending) quick(c *rule.Context, open []rule.Finding) ([]rule.Finding, error) {
 	bench := NewBench(c)
 	out := slices.Clone(open)
-	for i, f := range open {
-		if r, _ := rule.Find(f.Rule); r.On != rule.Step || len(f.Ideas()) < 2 {
-			continue
-		}
-		ideas, err := bench.Quick(c, f)
-		if err != nil {
-			return nil, err
-		}
-		out[i] = rule.Offering(f, ideas...)
+	errs := make([]error, len(open))
+	var next atomic.Int32
+	var work fault.Group
+	for range min(beside, len(open)) {
+		work.Go(func() {
+			for i := int(next.Add(1)) - 1; i < len(open); i = int(next.Add(1)) - 1 {
+				f := open[i]
+				if r, _ := rule.Find(f.Rule); r.On != rule.Step || len(f.Ideas()) < 2 {
+					continue
+				}
+				idea, ok, err := bench.Quick(c, f, func(i rule.Idea) bool { return m.refused(i.Edit.Edit) })
+				errs[i] = err
+				if out[i] = rule.Offering(f); ok {
+					out[i] = rule.Offering(f, idea)
+				}
+			}
+		})
 	}
-	return out, nil
+	work.Wait()
+	return out, errors.Join(errs...)
 }
 
 // choose finds what mends a lesson that nobody has worked on yet.
@@ -192,109 +218,6 @@ func safe(l *lesson.Lesson, open []rule.Finding) []rule.Finding {
 		})...)
 	}
 	return out
-}
-
-// proven is what of several edits does no harm, by the coarse canvas that they make: all of
-// them, or one after the other those that do none.
-func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse.Rehearsal, edits lesson.All) (lesson.All, error) {
-	if edits = slices.DeleteFunc(slices.Clone(edits), m.refused); len(edits) == 0 {
-		return nil, nil
-	}
-	tried, most := 0, len(edits)
-	before, err := lookAt(ctx, l, coarse)
-	if err != nil {
-		return nil, err
-	}
-	harmless := func(e lesson.All) (bool, error) {
-		next, _, err := lesson.Apply(l, e)
-		if err != nil {
-			return false, nil // they do not go together
-		}
-		painted, err := rehearse.Again(ctx, coarse, next, coarse.Final.Cell, nil)
-		if err != nil {
-			return false, err
-		}
-		after, err := lookAt(ctx, next, painted)
-		if err != nil || after.worse(before) {
-			return false, err
-		}
-		m.coarse = painted // the next round goes on from what stays, and only from that
-		return true, nil
-	}
-	// grow adds what of edits does no harm to those that do none: all at once, or by halves.
-	var grow func(out, edits lesson.All) (lesson.All, error)
-	grow = func(out, edits lesson.All) (lesson.All, error) {
-		tried++
-		if told, watched := ctx.Value(watch{}).(func(nth, of int)); watched && tried > 1 {
-			told(tried-1, 2*most-1) // there are never more
-		}
-		with := append(slices.Clone(out), edits...)
-		if ok, err := harmless(with); err != nil || ok {
-			return with, err
-		}
-		if len(edits) == 1 {
-			m.refuse(edits[0])
-			return out, nil
-		}
-		half := len(edits) / 2
-		out, err := grow(out, edits[:half])
-		if err != nil {
-			return nil, err
-		}
-		return grow(out, edits[half:])
-	}
-	return grow(nil, edits)
-}
-
-// refuse remembers an edit that does harm, so that it is not tried in every round again.
-func (m *Mending) refuse(e lesson.Edit) {
-	if m.harms == nil {
-		m.harms = map[string]bool{}
-	}
-	m.harms[written(e)] = true
-}
-
-func (m *Mending) refused(e lesson.Edit) bool { return m.harms[written(e)] }
-
-// written is an edit as it is written in a file: the same for the same one.
-func written(e lesson.Edit) string {
-	text, err := json.Marshal(lesson.AnyEdit{Edit: e})
-	if err != nil {
-		panic(err) // all edits can be written
-	}
-	return string(text)
-}
-
-// A judged lesson is what the rules say of its coarse canvas, and how far what is farther runs
-// over what is nearer.
-type judged struct {
-	open []rule.Finding
-	over float64 // cm of edge
-}
-
-func lookAt(ctx context.Context, l *lesson.Lesson, on *rehearse.Rehearsal) (judged, error) {
-	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: on})
-	j := judged{open: rule.Unaccepted(list)}
-	for _, p := range on.Reports {
-		j.over += p.Crossed.Edge
-	}
-	return j, err
-}
-
-// overMore is how much more of an edge may be run over before it is harm, cm: less than a rule
-// speaks of.
-const overMore = 0.5
-
-// worse reports whether there is harm that was not there before: a stop or a caution in another
-// place, or a farther thing over a nearer one. Minutes are left out: what mends the rest takes
-// some, and they are mended last.
-func (j judged) worse(before judged) bool {
-	if j.over > before.over+overMore {
-		return true
-	}
-	return slices.ContainsFunc(j.open, func(f rule.Finding) bool {
-		return f.Severity != rule.Note && !strings.HasPrefix(f.Rule, "time.") && !slices.ContainsFunc(before.open, f.SamePlace)
-	})
 }
 
 // acceptsAt is the round from which on what is a choice is accepted even where something else is

@@ -21,6 +21,7 @@ type Remedy struct {
 	rule.Idea
 	Gone  bool     `json:"gone" doc:"whether the rule has nothing to say there any more"`
 	After *float64 `json:"after,omitempty" doc:"the figure with it, measured as that of the finding; left out where there is nothing left to measure"`
+	Also  []string `json:"also" doc:"what else the rules would not say any more"`
 	Come  []string `json:"come" doc:"what the rules would say anew, elsewhere"`
 	Harms bool     `json:"harms" doc:"whether a stop or a caution is among that: it is never applied by itself"`
 	Moves float64  `json:"moves" doc:"mean ΔE00 by which the picture changes, seen from two and a half metres"`
@@ -131,7 +132,7 @@ func (b *Bench) Try(ctx context.Context, f rule.Finding, idea rule.Idea) (_ Reme
 	if t == nil || err != nil || !t.betters(f) {
 		return Remedy{}, false, err
 	}
-	out := Remedy{Idea: idea, Gone: t.gone(), Come: []string{}}
+	out := Remedy{Idea: idea, Gone: t.gone(), Also: []string{}, Come: []string{}}
 	if t.there {
 		out.After = &t.is.Figure
 	}
@@ -155,30 +156,37 @@ func (b *Bench) Try(ctx context.Context, f rule.Finding, idea rule.Idea) (_ Reme
 		out.Come = append(out.Come, g.Title+": "+g.Says)
 		out.Harms = out.Harms || g.Severity != rule.Note
 	}
+	for _, g := range anew(list, said) {
+		if !g.SamePlace(f) {
+			out.Also = append(out.Also, g.Title+": "+g.Says)
+		}
+	}
 	out.Moves = math.Round(100*look.Apart(sight, look.Sight(t.coarse))) / 100
 	return out, true, nil
 }
 
-// Quick sorts the ideas against a finding by what is left of it, without a look at anything else:
-// those that take it away as they are listed, then the others. What does not better it is left
-// out. It is meant for rules that are measured at a step, of which a trial takes a blink.
-func (b *Bench) Quick(ctx context.Context, f rule.Finding) ([]rule.Idea, error) {
-	var gone, some []rule.Idea
-	var excess []float64
+// Quick finds the idea that helps against a finding without a look at anything else: the first as
+// they are listed, from the lightest hand on, that takes it away, or else the one that leaves least
+// of it; false where none betters it. Those that skip names are passed over. It is meant for rules
+// that are measured at a step, of which a trial takes a blink.
+func (b *Bench) Quick(ctx context.Context, f rule.Finding, skip func(rule.Idea) bool) (best rule.Idea, ok bool, err error) {
+	least := math.Inf(1)
 	for _, idea := range f.Ideas() {
+		if skip(idea) {
+			continue
+		}
 		t, err := b.measure(ctx, f, idea)
 		switch {
 		case err != nil:
-			return nil, err
+			return best, false, err
 		case t == nil || !t.betters(f):
 		case t.gone():
-			gone = append(gone, idea)
-		default:
-			at, _ := slices.BinarySearch(excess, t.is.Excess())
-			excess, some = slices.Insert(excess, at, t.is.Excess()), slices.Insert(some, at, idea)
+			return idea, true, nil
+		case t.is.Excess() < least:
+			best, ok, least = idea, true, t.is.Excess()
 		}
 	}
-	return append(gone, some...), nil
+	return best, ok, nil
 }
 
 // reportsOf are the reports by which a changed lesson is judged where they are the same: recipes,
@@ -215,7 +223,7 @@ func (b *Bench) upTo(ctx context.Context, on *rule.Context, f rule.Finding) (wor
 }
 
 // better puts first what takes a finding away, then what does no harm, then what leaves least of
-// it, brings fewest others, costs fewest minutes and changes the picture least.
+// it, brings fewest others and takes most others away, costs fewest minutes and changes the picture least.
 func better(f rule.Finding) func(a, b Remedy) int {
 	flag := func(v bool) int {
 		if v {
@@ -225,7 +233,7 @@ func better(f rule.Finding) func(a, b Remedy) int {
 	}
 	return func(a, b Remedy) int {
 		return cmp.Or(flag(b.Gone)-flag(a.Gone), flag(a.Harms)-flag(b.Harms), cmp.Compare(left(f, a), left(f, b)),
-			cmp.Compare(len(a.Come), len(b.Come)), cmp.Compare(a.Minutes, b.Minutes), cmp.Compare(a.Moves, b.Moves))
+			cmp.Compare(len(a.Come)-len(a.Also), len(b.Come)-len(b.Also)), cmp.Compare(a.Minutes, b.Minutes), cmp.Compare(a.Moves, b.Moves))
 	}
 }
 

@@ -295,11 +295,11 @@ func findFlat(c *Context) (out []Finding) {
 			continue
 		}
 		m, _ := c.Lesson.Mixture(id)
-		i := s.most()
+		i, spread := s.most(), c.spread(s)
 		out = append(out, Finding{
 			Says: fmt.Sprintf("%s is %.0f %% of the canvas, %.0f %% of it “%s”, and differs in itself by only ΔE %.1f.",
-				z.Name, 100*s.share, 100*main, m.Name, s.spread),
-			Figure: round(s.spread, 1), Unit: "ΔE00", Threshold: flatSpread, Under: true, Steps: []string{c.Lesson.Steps[i].ID}, Where: z.ID,
+				z.Name, 100*s.share, 100*main, m.Name, spread),
+			Figure: round(spread, 1), Unit: "ΔE00", Threshold: flatSpread, Under: true, Steps: []string{c.Lesson.Steps[i].ID}, Where: z.ID,
 			At: c.middle(z), OnCanvas: true, offers: func() []Idea { return c.neighbours(i, m) },
 		})
 	}

@@ -19,7 +19,9 @@ type look struct {
 // seenPicture is the finished canvas as looks.
 type seenPicture struct {
 	looks []look
-	total float64 // places looked at, bare ones among them
+	total float64        // places looked at, bare ones among them
+	sums  []spectrum.Lab // of each step's looks
+	many  []float64      // of each step, how many
 }
 
 // seen looks at the finished canvas, once.
@@ -30,22 +32,23 @@ func (c *Context) seen() *seenPicture {
 func (c *Context) look() *seenPicture {
 	f := c.finished().Final
 	every := max(1, f.W*f.H/looks)
-	p := &seenPicture{}
+	p := &seenPicture{sums: make([]spectrum.Lab, len(c.Lesson.Steps)), many: make([]float64, len(c.Lesson.Steps))}
 	for i := every / 2; i < f.W*f.H; i += every {
 		p.total++
 		if o := c.finished().Owner[i]; o >= 0 {
-			p.looks = append(p.looks, look{int(o), f.Colour(i%f.W, i/f.W)})
+			lab := f.Colour(i%f.W, i/f.W)
+			p.looks = append(p.looks, look{int(o), lab})
+			p.sums[o], p.many[o] = plus(p.sums[o], lab), p.many[o]+1
 		}
 	}
 	return p
 }
 
-// A shown is what shows of a part of the picture: its share of the canvas, its mean
-// colour, how far places differ from that, and which steps and mixtures it is made of.
+// A shown is what shows of a part of the picture: its share of the canvas, its mean colour, and
+// which steps and mixtures it is made of.
 type shown struct {
 	share    float64
 	mean     spectrum.Lab
-	spread   float64 // mean ΔE00 from the mean
 	steps    map[int]float64
 	mixtures map[string]float64 // by id, share of the canvas
 }
@@ -54,38 +57,37 @@ type shown struct {
 func (c *Context) shows(want func(step int) bool) shown {
 	p := c.seen()
 	out := shown{steps: map[int]float64{}, mixtures: map[string]float64{}}
-	wanted := make([]bool, len(c.Lesson.Steps))
-	for i := range wanted {
-		wanted[i] = want(i)
-	}
 	var n float64
-	for _, l := range p.looks {
-		if !wanted[l.step] {
+	for i, many := range p.many {
+		if many == 0 || !want(i) {
 			continue
 		}
-		n++
-		out.mean.L += l.lab.L
-		out.mean.A += l.lab.A
-		out.mean.B += l.lab.B
-		out.steps[l.step] += 1 / p.total
+		n += many
+		out.mean = plus(out.mean, p.sums[i])
+		out.steps[i] = many / p.total
+		mixtures := c.Lesson.Steps[i].Mixtures
+		for _, id := range mixtures {
+			out.mixtures[id] += many / p.total / float64(len(mixtures))
+		}
 	}
 	if n == 0 {
 		return out
 	}
-	out.mean = spectrum.Lab{L: out.mean.L / n, A: out.mean.A / n, B: out.mean.B / n}
-	for _, l := range p.looks {
-		if wanted[l.step] {
-			out.spread += spectrum.DeltaE(l.lab, out.mean) / n
-		}
-	}
-	for i, share := range out.steps {
-		mixtures := c.Lesson.Steps[i].Mixtures
-		for _, id := range mixtures {
-			out.mixtures[id] += share / float64(len(mixtures))
-		}
-	}
+	out.mean = times(out.mean, 1/n)
 	out.share = n / p.total
 	return out
+}
+
+// spread is the mean ΔE00 of what shows of a part from its mean.
+func (c *Context) spread(s shown) (sum float64) {
+	var n float64
+	for _, l := range c.seen().looks {
+		if s.steps[l.step] > 0 {
+			sum += spectrum.DeltaE(l.lab, s.mean)
+			n++
+		}
+	}
+	return sum / max(1, n)
 }
 
 // most is the step that shows most, or -1.

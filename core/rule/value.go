@@ -78,7 +78,18 @@ func (c *Context) tier(m measure.Meeting, met []measure.Meeting) Finding {
 				c.offer(&out, words, e)
 			}
 		}
-		c.spread(&out, met)
+		if math.Abs(diff) < tierLeast/2 { // which of them is to be the lighter is open
+			other := tierLeast + 2 + math.Abs(diff)
+			for _, try := range []struct {
+				side
+				by float64
+			}{{light, -other}, {dark, other}} {
+				if e, words, ok := c.shiftAll(try.step, try.by); ok {
+					c.offer(&out, words, e)
+				}
+			}
+		}
+		c.movedApart(&out, met)
 		return out
 	}
 	return f

@@ -22,9 +22,9 @@ type edge struct {
 	sign        float64
 }
 
-// spread has the idea to move the values of all planes that meet, as little as can be, so that every two
+// movedApart has the idea to move the values of all planes that meet, as little as can be, so that every two
 // of them differ: what moves one plane from its neighbour alone often moves it to the next.
-func (c *Context) spread(to *[]Idea, met []measure.Meeting) {
+func (c *Context) movedApart(to *[]Idea, met []measure.Meeting) {
 	var edges []edge
 	for _, m := range met {
 		if far, near := c.mixtureAt(m.FarStep, m.FarL), c.mixtureAt(m.NearStep, m.NearL); far != "" && near != "" && far != near {
