@@ -66,7 +66,7 @@ async function raw(page: Page) {
 
 /** asked is the next job that a page asks for to mend a lesson. */
 const asked = async (page: Page) => {
-  const reply = await page.waitForResponse((r) => r.url().endsWith('/jobs') && r.request().method() === 'POST' && (r.request().postDataJSON() as { kind: string }).kind === 'mend')
+  const reply = await page.waitForResponse(async (r) => r.url().endsWith('/jobs') && r.request().method() === 'POST' && ((await r.json()) as { kind: string }).kind === 'mend')
   return (await reply.json()) as { id: string }
 }
 

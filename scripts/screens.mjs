@@ -126,8 +126,11 @@ const views = {
   checks: async (page) => {
     const copy = await spoilt()
     await page.goto(at(`/lessons/${copy}/checks`))
-    await page.getByRole('button', { name: 'Compare the remedies' }).first().click({ timeout: 120_000 })
-    await page.getByRole('table').getByRole('button', { name: /^Apply/ }).first().waitFor({ timeout: 120_000 })
+    await page.getByRole('button', { name: 'change', exact: true }).click()
+    await page.getByText(/^Rehearsing/).waitFor({ state: 'hidden', timeout: 120_000 })
+    await page.getByText(/^Trying the remedies/).waitFor({ state: 'hidden', timeout: 300_000 })
+    await page.getByRole('button', { name: /^Try: / }).first().click()
+    await page.getByRole('img', { name: 'The canvas with it' }).waitFor({ timeout: 120_000 })
     await gone(copy)
   },
   prep: async (page) => {

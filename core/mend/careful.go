@@ -46,7 +46,7 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 }
 
 // choose tries the remedies of findings and chooses for as many as are wanted the best of each that
-// brings nothing new and changes the picture by no more than moves: first what takes most other
+// brings nothing new and changes the picture by no more than moves, and more where other findings go with it: first what takes most other
 // findings with it, then what changes the picture most. No two change the same step or mixture.
 func choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) ([]Remedy, error) {
 	bench := NewBench(&rule.Context{Context: ctx, Lesson: l, Rehearsal: fine, Trials: coarse})
@@ -67,7 +67,8 @@ func choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehear
 		}
 		var best *Remedy
 		for i, r := range ranking.Remedies {
-			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft || r.Moves > moves {
+			other := !cause(f.Rule) && r.Moves > moves+withOthers*float64(len(r.Also)) // what goes wrong in paint is not meant
+			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft || other {
 				continue
 			}
 			if best == nil || r.Gone == best.Gone && r.price() < best.price() {
@@ -100,9 +101,13 @@ func choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehear
 	return out, nil
 }
 
-// mostMoves is the mean ΔE00, seen from where one stands back, by which a remedy that is applied by
-// itself may change the picture: what changes it more makes another one, and is a person's choice.
-const mostMoves = 1.5
+// By how much a remedy that is applied by itself may change the picture, a mean ΔE00 seen from where
+// one stands back: what changes it more makes another one, and is a person's choice; but one that
+// takes other findings with it goes to the cause of them.
+const (
+	mostMoves  = 0.3
+	withOthers = 0.9 // more for each of those
+)
 
 // mostLeft is the share of a finding that a remedy may leave which is applied by itself.
 const mostLeft = 0.8

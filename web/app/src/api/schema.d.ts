@@ -5168,6 +5168,8 @@ export interface components {
              * @description the figure with it, measured as that of the finding; left out where there is nothing left to measure
              */
             after?: number;
+            /** @description what else the rules would not say any more */
+            also: string[];
             /** @description what the rules would say anew, elsewhere */
             come: string[];
             edit: components["schemas"]["Edit"];
