@@ -26,8 +26,8 @@ func findBackToFront(c *Context) (out []Finding) {
 	for i, p := range c.reports() {
 		s := l.Steps[i]
 		f := Finding{
-			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %.1f cm of edge to repair, %.0f cm² covered.",
-				lesson.Capital(l.Label(i)), l.Planes[max(0, l.Plane(p.Crossed.Plane))].Name, p.Crossed.Edge, p.Crossed.Area),
+			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %g cm of edge to repair, %.0f cm² covered.",
+				lesson.Capital(l.Label(i)), l.Planes[max(0, l.Plane(p.Crossed.Plane))].Name, round(p.Crossed.Edge, 1), p.Crossed.Area),
 			Figure: round(p.Crossed.Edge, 1), Unit: "cm", Threshold: edgeLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
 		}
