@@ -104,7 +104,7 @@ test('a step dragged out of order brings a finding, and its remedy mends it', as
   await choose(page, 'near-ridge')
   const finding = row(page, 'near-ridge').getByText(/cm of edge to repair/)
   await expect(finding).toBeVisible()
-  await row(page, 'near-ridge').locator('[data-part=remedy]').first().click()
+  await row(page, 'near-ridge').locator('li', { hasText: /cm of edge to repair/ }).locator('[data-part=remedy]', { hasText: /Move it .* mends it/ }).click()
   await expect(status(page)).toContainText('move step')
   await rehearsed(page)
   await expect(page.getByRole('button', { name: 'No open findings' })).toBeVisible()

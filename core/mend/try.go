@@ -257,6 +257,7 @@ func (b *Bench) Rank(ctx context.Context, f rule.Finding, told func(Ranking)) (R
 	var mu sync.Mutex
 	var failed error
 	var work fault.Group
+	work.Go(func() { _, _, _ = b.before(ctx) }) // what it is compared with, meanwhile
 	for range min(beside, len(ideas)) {
 		work.Go(func() {
 			for i := int(next.Add(1)) - 1; i < len(ideas); i = int(next.Add(1)) - 1 {
