@@ -36,9 +36,6 @@ func Bold(c *rule.Context, open []rule.Finding, round int) lesson.All {
 			since = lastCauses
 		}
 		next := max(0, round-since) / patience
-		if f.Rule == rule.Mud {
-			next = 0 // those are tried and ranked on the canvas as it is now
-		}
 		ideas := f.Ideas()
 		r := ideas[min(len(ideas)-1, next)]
 		steps := writes(r.Edit)

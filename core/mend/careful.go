@@ -21,34 +21,34 @@ func Watched(ctx context.Context, told func(nth, of int)) context.Context {
 
 // Careful mends one finding by the remedy whose trial shows that it leaves less of it and
 // brings nothing new, and of those the one that takes least of picture and minutes; nil
-// when there is none. A finding that nothing helps is
-// passed over for the next. open is what the rules say of fine, and what shows on coarse is
-// tried there. tried counts the remedies that were painted, most bounds them.
+// when there is none. A finding that nothing helps is passed over for the next. open is what the
+// rules say of the two canvases; most bounds the remedies that are painted.
 func Careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []rule.Finding, most int) (lesson.All, error) {
 	return careful(ctx, l, fine, coarse, mendable(open), most, mostMoves)
 }
 
 // Choose is [Careful] for what is a person's choice, in a lesson that no person has worked on yet.
 func Choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []rule.Finding, most int) (lesson.All, error) {
-	mine := mendable(open)
 	choices := slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool {
-		return f.Rule == rule.HiddenWork || slices.ContainsFunc(mine, func(g rule.Finding) bool { return g.Rule == f.Rule })
+		r, _ := rule.Find(f.Rule)
+		return !r.Choice
 	})
 	return careful(ctx, l, fine, coarse, choices, most, math.Inf(1))
 }
 
 func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most int, moves float64) (lesson.All, error) {
-	list, err := choose(ctx, l, fine, coarse, mend, most, 1, moves)
+	list, err := best(ctx, l, fine, coarse, mend, most, 1, moves)
 	if err != nil || len(list) == 0 {
 		return nil, err
 	}
 	return lesson.All{list[0].Edit.Edit}, nil
 }
 
-// choose tries the remedies of findings and chooses for as many as are wanted the best of each that
-// brings nothing new and changes the picture by no more than moves, and more where other findings go with it: first what takes most other
-// findings with it, then what changes the picture most. No two change the same step or mixture.
-func choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) ([]Remedy, error) {
+// best tries the remedies of findings and picks for as many as are wanted the best of each that
+// brings nothing new and changes the picture by no more than moves, or more where other findings go
+// with it: first what takes most of those along, then what changes the picture most. No two change
+// the same step or mixture.
+func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) ([]Remedy, error) {
 	bench := NewBench(&rule.Context{Context: ctx, Lesson: l, Rehearsal: fine, Trials: coarse})
 	watched, _ := ctx.Value(watch{}).(func(nth, of int))
 	var list []Remedy
@@ -65,18 +65,18 @@ func choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehear
 		if err != nil {
 			return nil, err
 		}
-		var best *Remedy
+		var pick *Remedy
 		for i, r := range ranking.Remedies {
 			other := !cause(f.Rule) && r.Moves > moves+withOthers*float64(len(r.Also)) // what goes wrong in paint is not meant
 			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft || other {
 				continue
 			}
-			if best == nil || r.Gone == best.Gone && r.price() < best.price() {
-				best = &ranking.Remedies[i]
+			if pick == nil || r.Gone == pick.Gone && r.price() < pick.price() {
+				pick = &ranking.Remedies[i]
 			}
 		}
-		if best != nil {
-			list = append(list, *best)
+		if pick != nil {
+			list = append(list, *pick)
 		}
 	}
 	slices.SortStableFunc(list, func(a, b Remedy) int {
@@ -122,11 +122,8 @@ func (r Remedy) price() float64 {
 
 // mendable are the findings that have remedies and are no choice.
 func mendable(open []rule.Finding) []rule.Finding {
-	choices := map[string]bool{rule.HiddenWork: true}
-	for _, r := range rule.All() {
-		if r.Choice {
-			choices[r.ID] = true
-		}
-	}
-	return slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool { return len(f.Ideas()) == 0 || choices[f.Rule] })
+	return slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool {
+		r, _ := rule.Find(f.Rule)
+		return r.Choice || r.Trade || len(f.Ideas()) == 0
+	})
 }

@@ -21,7 +21,8 @@ func Untried(list []rule.Finding) []Judged {
 	return out
 }
 
-// Judge tries the remedies of every open finding of c. told hears how many findings of how many are done.
+// Judge tries the remedies of every open finding of c. told hears how many findings of how many are
+// done; it may be nil. It fails only when the context ends.
 func Judge(c *rule.Context, list []rule.Finding, told func(nth, of int)) ([]Judged, error) {
 	bench, out, open := NewBench(c), Untried(list), len(rule.Unaccepted(list))
 	nth := 0
@@ -45,7 +46,7 @@ func Judge(c *rule.Context, list []rule.Finding, told func(nth, of int)) ([]Judg
 func (r Remedy) Leaves(f rule.Finding) string {
 	switch {
 	case r.After == nil:
-		return "nothing is left to measure"
+		return "nothing of it is left to measure"
 	case r.Gone:
 		return fmt.Sprintf("%g %s, mends it", *r.After, f.Unit)
 	}

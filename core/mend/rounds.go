@@ -105,9 +105,9 @@ func (m *Mending) next(ctx context.Context, l *lesson.Lesson, round int) (lesson
 }
 
 const (
-	fewOpen   = 4  // findings from which on remedies are tried one by one
+	fewOpen   = 4  // findings up to which each is mended with care, all its remedies tried
+	lastBold  = 4  // round up to which more are mended at once, and what comes of all is looked at
 	mostTried = 10 // remedies that are painted for one edit
-	lastBold  = 4  // round up to which remedies are also applied untried
 	atOnce    = 5  // findings that are mended with care in a round
 	mostPaint = 40 // remedies that are painted for them
 )
@@ -138,12 +138,12 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 		}
 	}
 	rest, over := part(mendable(open), func(id string) bool { return id != rule.Over })
-	chosen, err := choose(ctx, l, r, trials, rest, mostPaint, atOnce, mostMoves)
+	picked, err := best(ctx, l, r, trials, rest, mostPaint, atOnce, mostMoves)
 	if err != nil {
 		return nil, left, err
 	}
 	var edits lesson.All
-	for _, one := range chosen {
+	for _, one := range picked {
 		edits = append(edits, one.Edit.Edit)
 	}
 	e, err := m.proven(ctx, l, trials, edits)

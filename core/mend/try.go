@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"math"
+	"reflect"
 	"slices"
 	"sync"
 	"sync/atomic"
@@ -189,17 +190,18 @@ func (b *Bench) Quick(ctx context.Context, f rule.Finding, skip func(rule.Idea) 
 	return best, ok, nil
 }
 
-// reportsOf are the reports by which a changed lesson is judged where they are the same: recipes,
-// tools and minutes change, not what each step does.
+// reportsOf are the reports by which a changed lesson is judged, nil where they are others: recipes,
+// tools, minutes and words may change, not what each step does.
 func (b *Bench) reportsOf(next *lesson.Lesson) []rehearse.Report {
 	reports := b.c.Reports
 	if reports == nil && b.c.Rehearsal != nil {
 		reports = b.c.Rehearsal.Reports
 	}
-	same := slices.EqualFunc(b.c.Lesson.Steps, next.Steps, func(x, y lesson.Step) bool {
-		return x.ID == y.ID && slices.Equal(x.Mixtures, y.Mixtures)
-	})
-	if !same {
+	bare := func(s lesson.Step) lesson.Step {
+		s.Tool, s.Minutes, s.Words, s.Note = "", 0, "", ""
+		return s
+	}
+	if !slices.EqualFunc(b.c.Lesson.Steps, next.Steps, func(x, y lesson.Step) bool { return reflect.DeepEqual(bare(x), bare(y)) }) {
 		return nil
 	}
 	return reports
@@ -223,7 +225,8 @@ func (b *Bench) upTo(ctx context.Context, on *rule.Context, f rule.Finding) (wor
 }
 
 // better puts first what takes a finding away, then what does no harm, then what leaves least of
-// it, brings fewest others and takes most others away, costs fewest minutes and changes the picture least.
+// it, brings fewest others and takes most others away, costs fewest minutes and changes the picture
+// least.
 func better(f rule.Finding) func(a, b Remedy) int {
 	flag := func(v bool) int {
 		if v {

@@ -66,10 +66,3 @@ func findSolventLeft(c *Context) []Finding {
 			}}
 	})
 }
-
-// cleaned has the idea to clean the tool of a step another way than it does.
-func (c *Context) cleaned(to *[]Idea, words string, s lesson.Step, care lesson.Care) {
-	if s.Care != care {
-		c.offer(to, words, lesson.SetCare{Step: s.ID, Care: care})
-	}
-}

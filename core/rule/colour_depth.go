@@ -9,7 +9,6 @@ import (
 	"proxenos/core/haze"
 	"proxenos/core/lesson"
 	"proxenos/core/recipe"
-	"proxenos/core/rehearse"
 	"proxenos/core/spectrum"
 )
 
@@ -151,34 +150,6 @@ func (c *Context) rungs(to *[]Idea, far, near shown) {
 	c.recolour(to, far, move)
 }
 
-// recolour has the idea to move every mixture that makes up a tenth of what shows by as much in Lab.
-func (c *Context) recolour(to *[]Idea, s shown, move spectrum.Lab) {
-	var all lesson.All
-	var say string
-	for _, m := range c.Lesson.Mixtures {
-		if s.mixtures[m.ID] < 0.1*s.share {
-			continue
-		}
-		now, err := c.Lesson.Paints().Colour(m.Parts)
-		if err != nil {
-			return
-		}
-		target := spectrum.Lab{L: min(96, max(12, now.L+move.L)), A: now.A + move.A, B: now.B + move.B}
-		parts, _, ok := c.solve(c.Lesson.Palette, target, recipe.Options{})
-		if !ok {
-			return
-		}
-		all = append(all, lesson.SetParts{Mixture: m.ID, Parts: parts})
-		if say != "" {
-			say += "; "
-		}
-		say += fmt.Sprintf("“%s” as %s", m.Name, recipe.Say(parts))
-	}
-	if len(all) > 0 {
-		c.offer(to, "mix "+say, all)
-	}
-}
-
 func findRaw(c *Context) (out []Finding) {
 	if c.finished() == nil {
 		return nil
@@ -306,14 +277,6 @@ func findFlat(c *Context) (out []Finding) {
 	return out
 }
 
-func (c *Context) middle(z lesson.Zone) (at rehearse.Spot) {
-	for _, p := range z.Outline {
-		at.X += p.X / float64(len(z.Outline))
-		at.Y += p.Y / float64(len(z.Outline))
-	}
-	return at
-}
-
 // Broken colour wants a neighbour that can be told apart and still belongs.
 const (
 	neighbourLeast = 3.0
@@ -350,27 +313,8 @@ func (c *Context) neighbours(i int, m lesson.Mixture) (out []Idea) {
 		id := c.freeMixture(m.ID + "-warm")
 		n := s
 		n.Mixtures = append(slices.Clone(s.Mixtures), id)
-		e := lesson.All{lesson.AddMixture{Mixture: lesson.Mixture{ID: id, Name: shortened(m.Name) + ", warmer", Parts: parts}}, lesson.Change{Step: n}}
+		e := lesson.All{lesson.AddMixture{Mixture: lesson.Mixture{ID: id, Name: cut(m.Name) + ", warmer", Parts: parts}}, lesson.Change{Step: n}}
 		c.offer(&out, "mix a warmer one for it: "+recipe.Say(parts), e)
 	}
 	return out
-}
-
-func shortened(name string) string {
-	if r := []rune(name); len(r) > 50 {
-		return string(r[:50])
-	}
-	return name
-}
-
-// freeMixture returns id, or id with a number, that no mixture has.
-func (c *Context) freeMixture(id string) string {
-	return freeName(id, func(id string) bool { _, there := c.Lesson.Mixture(id); return there })
-}
-
-func thousands(m float64) string {
-	if m >= 1000 {
-		return fmt.Sprintf("%.0f,%03.0f", math.Floor(m/1000), math.Mod(m, 1000))
-	}
-	return fmt.Sprintf("%.0f", m)
 }

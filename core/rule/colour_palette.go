@@ -38,23 +38,6 @@ var unity = Rule{
 	measure: findUnity,
 }
 
-// whole asks for whole parts where they come near, so that a remedy brings few new specks.
-var whole = recipe.Options{Whole: true}
-
-// solve finds the best recipe of some paints for a colour.
-func (c *Context) solve(keys []string, colour spectrum.Lab, o recipe.Options) ([]lesson.Part, float64, bool) {
-	s, err := recipe.New(c.Lesson.Paints(), keys)
-	if err != nil {
-		return nil, 0, false
-	}
-	o.Want = 1
-	a, err := s.Near(c, colour, o)
-	if err != nil {
-		return nil, 0, false
-	}
-	return recipe.Parts(a.Recipes[0].Parts), a.Recipes[0].Delta, true
-}
-
 func findTubes(c *Context) (out []Finding) {
 	needs, ok := c.amounts()
 	if !ok || needs.Total == 0 {
@@ -213,16 +196,4 @@ func (c *Context) roomFor(s shown) int {
 		}
 	}
 	return best
-}
-
-func list(names []string) string {
-	out := names[0]
-	for i, n := range names[1:] {
-		if i == len(names)-2 {
-			out += " and " + n
-		} else {
-			out += ", " + n
-		}
-	}
-	return out
 }

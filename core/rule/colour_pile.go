@@ -50,16 +50,6 @@ func (c *Context) amounts() (*supply.Amounts, bool) {
 	return a, a != nil
 }
 
-// usedBy lists the steps that use a mixture.
-func (c *Context) usedBy(mixture string) (out []string) {
-	for _, s := range c.Lesson.Steps {
-		if slices.Contains(s.Mixtures, mixture) {
-			out = append(out, s.ID)
-		}
-	}
-	return out
-}
-
 func findSpecks(c *Context) (out []Finding) {
 	needs, ok := c.amounts()
 	if !ok {

@@ -62,22 +62,3 @@ func (o *once[T]) get(work func() T) T {
 	o.done.Do(func() { o.value = work() })
 	return o.value
 }
-
-// idea makes an idea of an edit that fits the lesson; ok is false otherwise.
-func (c *Context) idea(words string, e lesson.Edit) (_ Idea, next *lesson.Lesson, ok bool) {
-	next, _, err := lesson.Apply(c.Lesson, e)
-	if err != nil {
-		return Idea{}, nil, false
-	}
-	if words == "" {
-		words = e.Describe(c.Lesson)
-	}
-	return Idea{Words: words, Edit: lesson.AnyEdit{Edit: e}, Minutes: next.Minutes() - c.Lesson.Minutes()}, next, true
-}
-
-// offer adds an idea, where its edit fits the lesson.
-func (c *Context) offer(to *[]Idea, words string, e lesson.Edit) {
-	if idea, _, ok := c.idea(words, e); ok {
-		*to = append(*to, idea)
-	}
-}

@@ -27,7 +27,7 @@ var fatOverLean = Rule{
 var tooThickEarly = Rule{
 	ID: "film.too-thick-early", Title: "Thick too early", Severity: Note, On: Finished,
 	Reason: "Thin in the shadows, thick in the lights; the thickest paint is last, for nothing goes well on top of it.",
-	Figure: "how thick the paint is before the last third of a zone's steps", Source: "working default: a loaded bristle brush leaves 60 to 120 µm, a knife up to half a millimetre",
+	Figure: "how thick the paint is, before the last third of a zone's steps, that a step makes thick; of any other step what it adds", Source: "working default: a loaded bristle brush leaves 60 to 120 µm, a knife up to half a millimetre",
 	Speaks:  say("the paint is over %g µm, over %g where a knife lays it, before the last third of a zone's steps", thickMost, knifeMost),
 	measure: findThickEarly,
 }
@@ -97,11 +97,15 @@ func findThickEarly(c *Context) []Finding {
 			most = knifeMost
 		}
 		more := over(i)
-		if p.Laid < most/3 || 3*done[s.Zone] > 2*(done[s.Zone]+more) {
+		if 3*done[s.Zone] > 2*(done[s.Zone]+more) {
 			return nil
 		}
+		thick := p.Thick
+		if p.Laid < most/3 {
+			thick = p.Laid // others make it thick, and are told so; this is what it adds
+		}
 		return &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %d more steps go over it.", c.Lesson.Label(i), p.Thick, more),
-			Figure: round(p.Thick, 0), Unit: "µm", Threshold: most,
+			Figure: round(thick, 0), Unit: "µm", Threshold: most,
 			offers: func() (out []Idea) {
 				if less := s.Load.More(-1); s.Load != lesson.ThinLoad && less != lesson.ThinLoad {
 					c.changed(&out, "load less", s, func(n *lesson.Step) { n.Load = less })

@@ -2,7 +2,6 @@ package rule
 
 import (
 	"fmt"
-	"slices"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -38,9 +37,6 @@ func findMud(c *Context) (out []Finding) {
 	}
 	return out
 }
-
-// softer are tools from hard to soft.
-var softer = []lesson.ToolKind{lesson.Flat, lesson.Filbert, lesson.Round, lesson.Fan, lesson.SoftFlat, lesson.Mop}
 
 // cleaner is what a painter would try against mud: the hand and the brush first, then time, then
 // less of what was to be laid.
@@ -113,45 +109,4 @@ func (c *Context) prepared(s lesson.Step) (out []Idea) {
 	}
 	c.offer(&out, "wait 15 minutes first", first(lesson.Wait, "", 15))
 	return out
-}
-
-// softerTool finds a tool of the lesson that can do the step, is softer, and is
-// nearest in size.
-func (c *Context) softerTool(s lesson.Step) (string, bool) {
-	now, ok := c.Lesson.Tool(s.Tool)
-	if !ok {
-		return "", false
-	}
-	best, found := "", false
-	least := 0.0
-	for _, t := range c.Lesson.Tools {
-		if slices.Index(softer, t.Kind) <= slices.Index(softer, now.Kind) || !s.Technique.Info().Takes(t.Kind) {
-			continue
-		}
-		d := max(t.Width/now.Width, now.Width/t.Width)
-		if !found || d < least {
-			best, least, found = t.ID, d, true
-		}
-	}
-	return best, found && least < 2.5
-}
-
-// freeID returns id, or id with a number, that no step has.
-func (c *Context) freeID(id string) string {
-	return freeName(id, func(id string) bool { return c.Lesson.Step(id) >= 0 })
-}
-
-// freeName returns a name, or it with a number, that is not taken.
-func freeName(name string, taken func(string) bool) string {
-	if len(name) > 36 {
-		name = name[:36]
-	}
-	if !taken(name) {
-		return name
-	}
-	for n := 2; ; n++ {
-		if numbered := fmt.Sprintf("%s-%d", name, n); !taken(numbered) {
-			return numbered
-		}
-	}
 }

@@ -2,7 +2,6 @@ package rule
 
 import (
 	"fmt"
-	"math"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -46,69 +45,6 @@ var notSet = Rule{
 	Figure: "how much unset paint lies under a glaze, a dry drag or a fine line", Source: "working default of the schedule",
 	Speaks:  say("a glaze, a dry drag or a thinned line goes over more than %g µm of unset paint; twice that with a full load", setEnough),
 	measure: findNotSet,
-}
-
-// each lets a step with its report speak.
-func (c *Context) each(speak func(i int, s lesson.Step, p rehearse.Report) *Finding) (out []Finding) {
-	reports := c.reports()
-	if reports == nil {
-		return nil
-	}
-	for i, s := range c.Lesson.Steps {
-		if f := speak(i, s, reports[i]); f != nil {
-			f.Steps, f.Where, f.At, f.OnCanvas = append([]string{s.ID}, f.Steps...), s.ID, c.at(i), true
-			out = append(out, *f)
-		}
-	}
-	return out
-}
-
-// changed has the idea of a step done in another way.
-func (c *Context) changed(to *[]Idea, words string, s lesson.Step, set func(*lesson.Step)) {
-	set(&s)
-	c.offer(to, words, lesson.Change{Step: s})
-}
-
-// blotted has the idea to blot a step's place first.
-func (c *Context) blotted(to *[]Idea, i int, minutes float64) {
-	s := c.Lesson.Steps[i]
-	for _, t := range c.Lesson.Tools {
-		if t.Kind != lesson.Towel {
-			continue
-		}
-		blot := lesson.Step{ID: c.freeID(s.ID + "-blot"), Zone: s.Zone, Where: s.Where, Technique: lesson.Blot, Tool: t.ID, Mixtures: []string{},
-			Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1, Minutes: minutes, Words: "Lay the towel on, leave it, lift it straight up."}
-		c.offer(to, fmt.Sprintf("blot the place for %g minutes first", minutes), lesson.Insert{At: i, Step: blot})
-		return
-	}
-}
-
-// restMost is the longest wait that is offered, minutes; after that a towel is the remedy.
-const restMost = 45.0
-
-// rested has the idea to wait before a step, as long as it takes the canvas until no more than
-// so many µm are unset there.
-func (c *Context) rested(to *[]Idea, i int, bears float64) {
-	if c.Rehearsal == nil {
-		return
-	}
-	minutes := math.Ceil(c.Rehearsal.ReadyIn(i, bears))
-	if minutes < 1 || minutes > restMost {
-		return
-	}
-	wait := c.idle(lesson.Wait, minutes, "Let it set; look from two metres.")
-	c.offer(to, fmt.Sprintf("wait %g minutes first", minutes), lesson.Insert{At: i, Step: wait})
-}
-
-// idle is a step in which time alone works.
-func (c *Context) idle(t lesson.Technique, minutes float64, words string) lesson.Step {
-	return lesson.Step{ID: c.freeID("pause"), Where: lesson.Whole, Technique: t, Mixtures: []string{}, Load: lesson.MediumLoad, Pressure: lesson.Lightly, Care: lesson.Wipe, Cover: 1, Minutes: minutes, Words: words}
-}
-
-// carries reports whether a load is more than the hairs can lift: such marks lie on top.
-func (c *Context) carries(s lesson.Step) bool {
-	t, _ := c.Lesson.Tool(s.Tool)
-	return s.Load == lesson.FullLoad || s.Load == lesson.HeavyLoad || t.Kind.Knife()
 }
 
 func findSlip(c *Context) []Finding {

@@ -79,14 +79,14 @@ func (k *keeper) allows(next *lesson.Lesson) bool {
 // Keeps reports whether a lesson made of this one by edits keeps what no remedy may change.
 func (c *Context) Keeps(next *lesson.Lesson) bool { return c.keeper().allows(next) }
 
-// kept offers of some ideas those that change nothing of that.
-func (c *Context) kept(offers func() []Idea) func() []Idea {
+// kept offers of some ideas those that change nothing of that, or, of a trade, all.
+func (c *Context) kept(offers func() []Idea, trade bool) func() []Idea {
 	if offers == nil {
 		return nil
 	}
 	return sync.OnceValue(func() (out []Idea) {
 		for _, idea := range offers() {
-			if next, _, err := lesson.Apply(c.Lesson, idea.Edit); err == nil && c.Keeps(next) {
+			if next, _, err := lesson.Apply(c.Lesson, idea.Edit); err == nil && (trade || c.Keeps(next)) {
 				out = append(out, idea)
 			}
 		}

@@ -68,17 +68,6 @@ func findGlitter(c *Context) (out []Finding) {
 	return out
 }
 
-// lightestOf is the lightness L* of the lightest of some mixtures.
-func (c *Context) lightestOf(mixtures []string) (most float64) {
-	for _, id := range mixtures {
-		m, _ := c.Lesson.Mixture(id)
-		if lab, err := c.Lesson.Paints().Colour(m.Parts); err == nil {
-			most = max(most, lab.L)
-		}
-	}
-	return most
-}
-
 // glittering has the ideas to lay the lights of a step where its sun glitters, or in a strip
 // below it.
 func (c *Context) glittering(s lesson.Step, water lesson.Zone, sun float64) (out []Idea) {

@@ -2,7 +2,6 @@ package rule
 
 import (
 	"fmt"
-	"math"
 	"slices"
 
 	"proxenos/core/lesson"
@@ -70,7 +69,7 @@ func firstNearer(c *Context, i int) int {
 }
 
 var hiddenWork = Rule{
-	ID: HiddenWork, Title: "Work that will be covered", Severity: Note, On: Finished,
+	ID: HiddenWork, Title: "Work that will be covered", Severity: Note, On: Finished, Trade: true,
 	Reason: "Minutes spent on what nearer things will hide are lost. Trim the shape, or set the near silhouette first.",
 	Figure: "the share of what a step lays that later, nearer paint covers", Source: "working default: a third is the overlap that edges need",
 	Speaks:  say("over %g %% of what a step lays is covered by later paint in nearer planes", 100*hiddenLeast),
@@ -147,56 +146,3 @@ func (c *Context) lessHidden(i, near int) (out []Idea) {
 	}
 	return out
 }
-
-// clip cuts an outline to a rectangle (Sutherland and Hodgman 1974).
-func clip(outline []lesson.Point, x0, y0, x1, y1 float64) []lesson.Point {
-	side := func(in []lesson.Point, inside func(lesson.Point) bool, cross func(a, b lesson.Point) lesson.Point) (out []lesson.Point) {
-		for i, p := range in {
-			q := in[(i+1)%len(in)]
-			switch {
-			case inside(p) && inside(q):
-				out = append(out, q)
-			case inside(p):
-				out = append(out, cross(p, q))
-			case inside(q):
-				out = append(out, cross(p, q), q)
-			}
-		}
-		return out
-	}
-	atX := func(x float64) func(a, b lesson.Point) lesson.Point {
-		return func(a, b lesson.Point) lesson.Point {
-			return lesson.Point{X: x, Y: round(a.Y+(b.Y-a.Y)*(x-a.X)/(b.X-a.X), 1)}
-		}
-	}
-	atY := func(y float64) func(a, b lesson.Point) lesson.Point {
-		return func(a, b lesson.Point) lesson.Point {
-			return lesson.Point{X: round(a.X+(b.X-a.X)*(y-a.Y)/(b.Y-a.Y), 1), Y: y}
-		}
-	}
-	out := side(outline, func(p lesson.Point) bool { return p.X >= x0 }, atX(x0))
-	out = side(out, func(p lesson.Point) bool { return p.X <= x1 }, atX(x1))
-	out = side(out, func(p lesson.Point) bool { return p.Y >= y0 }, atY(y0))
-	return side(out, func(p lesson.Point) bool { return p.Y <= y1 }, atY(y1))
-}
-
-// shrunk reports whether b is clearly smaller than a.
-func shrunk(a, b []lesson.Point) bool {
-	area := func(list []lesson.Point) float64 {
-		var sum float64
-		for i, p := range list {
-			q := list[(i+1)%len(list)]
-			sum += p.X*q.Y - q.X*p.Y
-		}
-		return math.Abs(sum) / 2
-	}
-	return area(b) < 0.93*area(a)
-}
-
-func round(v float64, digits int) float64 {
-	k := math.Pow(10, float64(digits))
-	return math.Round(v*k) / k
-}
-
-// halves rounds minutes to halves, never below a half.
-func halves(minutes float64) float64 { return max(0.5, math.Round(minutes*2)/2) }

@@ -6,7 +6,6 @@ import (
 
 	"proxenos/core/house"
 	"proxenos/core/lesson"
-	"proxenos/core/rehearse"
 )
 
 const (
@@ -76,48 +75,6 @@ var noLight = Rule{
 var (
 	blocking = []lesson.Technique{lesson.CrissCross, lesson.LongPull, lesson.PullDown, lesson.RubIn, lesson.Tap, lesson.CutIn, lesson.KnifeSlide}
 )
-
-// both is how much of what step i laid step j laid on too.
-func (c *Context) both(i, j int) float64 {
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	v, ok := c.shared[[2]int{i, j}]
-	if !ok {
-		if c.shared == nil {
-			c.shared = map[[2]int]float64{}
-		}
-		v = c.finished().Both(i, j)
-		c.shared[[2]int{i, j}] = v
-	}
-	return v
-}
-
-// lays reports whether a step lays paint that is meant to cover.
-func lays(s lesson.Step) bool {
-	return s.Technique.Marks() && len(s.Mixtures) > 0 && !s.Technique.Veils()
-}
-
-// broad is how wide a step's tool is, mm.
-func (c *Context) broad(s lesson.Step) float64 {
-	t, _ := c.Lesson.Tool(s.Tool)
-	return t.Width
-}
-
-// at is where a step's marks are: the middle of what of it stays in sight.
-func (c *Context) at(i int) rehearse.Spot {
-	return c.reports()[i].Sight.Middle()
-}
-
-// moved has the idea to move a step to a place.
-func (c *Context) moved(to *[]Idea, step string, place int) {
-	if place > c.Lesson.Step(step) {
-		place-- // the step itself leaves a gap
-	}
-	if idea, next, ok := c.idea("", lesson.Move{Step: step, To: place}); ok {
-		idea.Words = fmt.Sprintf("move %s to place %d", c.Lesson.Label(c.Lesson.Step(step)), next.Step(step)+1)
-		*to = append(*to, idea)
-	}
-}
 
 func findDetailEarly(c *Context) (out []Finding) {
 	on := c.finished()

@@ -151,16 +151,6 @@ func (c *Context) narrowed(to *[]Idea, z lesson.Zone, r *scene.Region, near, wid
 	c.offer(to, "narrow it toward the horizon", lesson.Reshape{Zone: z.ID, Outline: outline})
 }
 
-// extent is the middle of an outline across, and its upper and lower end, mm.
-func extent(outline []lesson.Point) (x, top, bottom float64) {
-	left, right := math.Inf(1), math.Inf(-1)
-	top, bottom = math.Inf(1), math.Inf(-1)
-	for _, p := range outline {
-		left, right, top, bottom = min(left, p.X), max(right, p.X), min(top, p.Y), max(bottom, p.Y)
-	}
-	return (left + right) / 2, top, bottom
-}
-
 func findReflection(c *Context) (out []Finding) {
 	l := c.Lesson
 	for _, z := range l.Zones {

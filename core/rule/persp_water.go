@@ -95,12 +95,3 @@ func findMarks(c *Context) (out []Finding) {
 	}
 	return out
 }
-
-// across is how far an outline reaches to the left and to the right, mm.
-func across(outline []lesson.Point) (left, right float64) {
-	left, right = math.Inf(1), math.Inf(-1)
-	for _, p := range outline {
-		left, right = min(left, p.X), max(right, p.X)
-	}
-	return left, right
-}

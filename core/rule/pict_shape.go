@@ -159,20 +159,12 @@ func (c *Context) even() (out []Finding) {
 			for i := 1; i+1 < len(row.Zones); i++ {
 				by := gapStretch * (row.X[i] - row.X[i-1]) * math.Pow(-1, float64(i-1)) // one this way, the next that
 				z, _ := c.Lesson.Zone(row.Zones[i])
-				all = append(all, lesson.Reshape{Zone: z.ID, Outline: moved(z.Outline, by, 0, c.Lesson)})
+				all = append(all, lesson.Reshape{Zone: z.ID, Outline: displaced(z.Outline, by, 0, c.Lesson)})
 			}
 			c.offer(&out, "move them apart unevenly", all)
 			return out
 		}
 		out = append(out, f)
-	}
-	return out
-}
-
-func moved(outline []lesson.Point, dx, dy float64, l *lesson.Lesson) []lesson.Point {
-	out := slices.Clone(outline)
-	for i, p := range out {
-		out[i] = lesson.Point{X: math.Round(10*min(l.Support.Width, max(0, p.X+dx))) / 10, Y: math.Round(10*min(l.Support.Height, max(0, p.Y+dy))) / 10}
 	}
 	return out
 }

@@ -5,7 +5,6 @@ import (
 	"runtime"
 	"slices"
 	"strings"
-	"sync"
 	"sync/atomic"
 
 	"proxenos/core/fault"
@@ -185,14 +184,10 @@ func Speak(c *Context, id string) ([]Finding, error) {
 
 func check(c *Context, rules []Rule) ([]Finding, error) {
 	out := []Finding{}
-	for _, found := range measured(c, rules) {
+	for i, found := range measured(c, rules) {
 		for _, f := range found {
 			if f.Speaks() {
-				if f.Rule == HiddenWork {
-					f.offers = sync.OnceValue(f.offers) // a person trades minutes for an edge, with both prices before them; it is never done by itself
-				} else {
-					f.offers = c.kept(f.offers)
-				}
+				f.offers = c.kept(f.offers, rules[i].Trade)
 				out = append(out, f)
 			}
 		}

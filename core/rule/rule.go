@@ -50,6 +50,7 @@ type Rule struct {
 	On       On                         // what it measures on
 	Beyond   bool                       // it asks the cupboard or the runs, which are no part of the lesson
 	Choice   bool                       // its remedies change what the picture is about: a person decides
+	Trade    bool                       // its remedies trade one thing for another, with both prices told: a person decides, and may also change the order of planes
 	Quiet    map[lesson.Method]string   // house methods that do not mind, and why
 	measure  func(c *Context) []Finding // what it measures, at every place it looks at
 }

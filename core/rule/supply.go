@@ -68,29 +68,6 @@ func findLack(c *Context, none bool) (out []Finding) {
 	return out
 }
 
-// stepsWith are the steps that lay a paint.
-func (c *Context) stepsWith(key string) (out []string) {
-	for _, s := range c.Lesson.Steps {
-		if slices.ContainsFunc(s.Mixtures, func(id string) bool {
-			m, _ := c.Lesson.Mixture(id)
-			return slices.ContainsFunc(m.Parts, func(p lesson.Part) bool { return p.Paint == key })
-		}) {
-			out = append(out, s.ID)
-		}
-	}
-	return out
-}
-
-// stepsBy are the steps that use a tool.
-func (c *Context) stepsBy(tool string) (out []string) {
-	for _, s := range c.Lesson.Steps {
-		if s.Tool == tool {
-			out = append(out, s.ID)
-		}
-	}
-	return out
-}
-
 // otherPaint has the ideas to do without a paint by the others that are laid out, and to take
 // another from the cupboard for it: the one that changes its mixtures least.
 func (c *Context) otherPaint(key string, needs supply.Amounts) (out []Idea) {
@@ -186,7 +163,7 @@ func (c *Context) otherTool(id string) []Idea {
 	}
 	var racks []supply.Rack
 	for _, r := range c.Cupboard.Tools {
-		if r.Pieces >= c.Cupboard.People && able(r.Kind) && apart(r.Width, tool.Width) <= widthMost {
+		if r.Pieces >= c.Cupboard.People && able(r.Kind) && ratioOf(r.Width, tool.Width) <= widthMost {
 			racks = append(racks, r)
 		}
 	}
@@ -197,7 +174,7 @@ func (c *Context) otherTool(id string) []Idea {
 			}
 			return 1
 		}
-		return cmp.Or(cmp.Compare(other(a), other(b)), cmp.Compare(apart(a.Width, tool.Width), apart(b.Width, tool.Width)))
+		return cmp.Or(cmp.Compare(other(a), other(b)), cmp.Compare(ratioOf(a.Width, tool.Width), ratioOf(b.Width, tool.Width)))
 	})
 	var out []Idea
 	for _, r := range racks[:min(2, len(racks))] {
@@ -208,5 +185,5 @@ func (c *Context) otherTool(id string) []Idea {
 	return out
 }
 
-// apart is how many times as wide the wider of two tools is.
-func apart(a, b float64) float64 { return max(a/b, b/a) }
+// ratioOf is how many times as wide the wider of two tools is.
+func ratioOf(a, b float64) float64 { return max(a/b, b/a) }

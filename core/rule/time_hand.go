@@ -43,11 +43,3 @@ func findHand(c *Context) (out []Finding) {
 	}
 	return out
 }
-
-// minutesOf is some minutes in words.
-func minutesOf(m float64) string {
-	if m == 1 {
-		return "1 minute"
-	}
-	return fmt.Sprintf("%g minutes", m)
-}

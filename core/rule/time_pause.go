@@ -40,12 +40,6 @@ var churn = Rule{
 	measure: findChurn,
 }
 
-// free reports whether step i may trade places with step k: neither goes over what the
-// other did.
-func (c *Context) free(i, k int) bool {
-	return c.both(i, k) <= apartMost && c.both(k, i) <= apartMost
-}
-
 func findIdle(c *Context) (out []Finding) {
 	on := c.finished()
 	if on == nil {

@@ -33,24 +33,6 @@ var whiteEarly = Rule{
 	measure: findWhiteEarly,
 }
 
-// lightOf is the lightness L* of the lightest that a step lays; of broken colour, of all together.
-func (c *Context) lightOf(s lesson.Step) (most float64) {
-	var mean float64
-	for i, id := range s.Mixtures {
-		m, _ := c.Lesson.Mixture(id)
-		if lab, err := c.Lesson.Paints().Colour(m.Parts); err == nil {
-			most = max(most, lab.L)
-			if s.Broken() {
-				mean += s.Shares[i] / 100 * lab.L
-			}
-		}
-	}
-	if s.Broken() {
-		return mean
-	}
-	return most
-}
-
 func findOverlit(c *Context) (out []Finding) {
 	on := c.finished()
 	if on == nil {

@@ -114,17 +114,3 @@ func (c *Context) surrounded(on *rehearse.Rehearsal, i int) (mine, around spectr
 	}
 	return times(mine, 1/n), times(around, 1/m), int(most), true
 }
-
-// samePaint reports whether two steps of one zone share a mixture: marks of it are texture, and
-// meant to belong.
-func (c *Context) samePaint(i, k int) bool {
-	a, b := c.Lesson.Steps[i], c.Lesson.Steps[k]
-	return slices.ContainsFunc(a.Mixtures, func(id string) bool { return slices.Contains(b.Mixtures, id) })
-}
-
-func plus(a, b spectrum.Lab) spectrum.Lab {
-	return spectrum.Lab{L: a.L + b.L, A: a.A + b.A, B: a.B + b.B}
-}
-func times(a spectrum.Lab, k float64) spectrum.Lab {
-	return spectrum.Lab{L: a.L * k, A: a.A * k, B: a.B * k}
-}

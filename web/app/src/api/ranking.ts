@@ -3,6 +3,9 @@ import { useQueries, useQueryClient, type QueryClient } from '@tanstack/react-qu
 import { type Asked, type Finding, type Ranking, type Saved } from './client'
 import { the, work } from './jobs'
 
+/** Of how many findings remedies are asked for at once: a lesson may have hundreds. */
+const atOnce = 3
+
 /** ranking asks for the remedies of a finding, each tried on a canvas; what is known grows while they are. */
 function ranking(client: QueryClient, saved: Pick<Saved, 'studio' | 'id' | 'revision' | 'hash'>, finding: Pick<Finding, 'rule' | 'where'>) {
   const asked: Omit<Asked, 'watcher'> = { kind: 'rank', lesson: saved.id, from: saved.revision, rule: finding.rule, where: finding.where }
@@ -16,8 +19,18 @@ function ranking(client: QueryClient, saved: Pick<Saved, 'studio' | 'id' | 'revi
   }
 }
 
-/** useRankings gives the remedies of findings, where they are wanted. */
+/** useRankings gives the remedies of findings, where they are wanted, a few at a time in the order of the list. */
 export function useRankings(saved: Saved, findings: Finding[], wanted: boolean) {
   const client = useQueryClient()
-  return useQueries({ queries: findings.map((f) => ({ ...ranking(client, saved, f), enabled: wanted && f.accepted === '' })) })
+  let going = 0
+  return useQueries({
+    queries: findings.map((f) => {
+      const query = ranking(client, saved, f)
+      const state = client.getQueryState<Ranking>(query.queryKey)
+      const ended = state?.fetchStatus === 'idle' && state.status !== 'pending'
+      const enabled = wanted && f.accepted === '' && (ended || going < atOnce)
+      if (enabled && !ended) going++
+      return { ...query, enabled }
+    }),
+  })
 }

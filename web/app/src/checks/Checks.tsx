@@ -43,7 +43,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const ready = rehearsal?.done === true && mending.going === undefined
   const rankings = useRankings(saved, by === 'change' ? open : [], ready)
   const changes = new Map(rankings.flatMap((r, i) => (r.data?.remedies[0] && open[i] ? [[key(open[i]), r.data.remedies[0].moves] as const] : [])))
-  const going = by === 'change' ? rankings.filter((r) => r.isFetching).length : 0
+  const going = by === 'change' && ready ? rankings.filter((r) => r.isPending || r.isFetching).length : 0
   const groups = useMemo(() => {
     const out = new Map<string, Finding[]>()
     for (const f of findings) {
