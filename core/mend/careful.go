@@ -48,10 +48,10 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 // brings nothing new and changes the picture by no more than moves, or more where other findings go
 // with it: first what takes most of those along, then what changes the picture most. No two change
 // the same step or mixture.
-func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) ([]Remedy, error) {
+func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) ([]picked, error) {
 	bench := NewBench(&rule.Context{Context: ctx, Lesson: l, Rehearsal: fine, Trials: coarse})
 	watched, _ := ctx.Value(watch{}).(func(nth, of int))
-	var list []Remedy
+	var list []picked
 	tried := 0
 	for _, f := range mend {
 		if tried += len(f.Ideas()); tried > most || want == 1 && len(list) == 1 {
@@ -67,8 +67,7 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 		}
 		var pick *Remedy
 		for i, r := range ranking.Remedies {
-			other := !cause(f.Rule) && r.Moves > moves+withOthers*float64(len(r.Also)) // what goes wrong in paint is not meant
-			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft || other {
+			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft || r.another(f) > moves {
 				continue
 			}
 			if pick == nil || r.Gone == pick.Gone && r.price() < pick.price() {
@@ -76,13 +75,13 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 			}
 		}
 		if pick != nil {
-			list = append(list, *pick)
+			list = append(list, picked{*pick, pick.another(f)})
 		}
 	}
-	slices.SortStableFunc(list, func(a, b Remedy) int {
+	slices.SortStableFunc(list, func(a, b picked) int {
 		return cmp.Or(len(b.Also)-len(a.Also), cmp.Compare(b.Moves, a.Moves))
 	})
-	var out []Remedy
+	var out []picked
 	changed := map[string]bool{}
 	for _, r := range list {
 		steps, mixtures := touches(l, r.Edit.Edit)
@@ -90,24 +89,40 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 		for _, s := range steps {
 			names = append(names, "step "+s.ID)
 		}
-		if len(out) == want || slices.ContainsFunc(names, func(n string) bool { return changed[n] }) {
+		if len(out) == want || r.another > moves || slices.ContainsFunc(names, func(n string) bool { return changed[n] }) {
 			continue
 		}
 		for _, n := range names {
 			changed[n] = true
 		}
-		out = append(out, r)
+		out, moves = append(out, r), moves-r.another
 	}
 	return out, nil
 }
 
-// By how much a remedy that is applied by itself may change the picture, a mean ΔE00 seen from where
-// one stands back: what changes it more makes another one, and is a person's choice; but one that
-// takes other findings with it goes to the cause of them.
+// A picked remedy is one that is to be applied, with by how much it makes another picture.
+type picked struct {
+	Remedy
+	another float64
+}
+
+// By how much the remedies that are applied by themselves may change the picture, together, a mean
+// ΔE00 seen from where one stands back: what changes it more makes another one, and is a person's
+// choice. It is less than the 0.3 that the picture may end farther from the one meant, for on the canvas
+// itself a change is larger than from there.
 const (
-	mostMoves  = 0.3
-	withOthers = 0.9 // more for each of those
+	mostMoves  = 0.25
+	withOthers = 0.9 // what is not counted for each other finding that goes with it: that goes to the cause
 )
+
+// another is by how much a remedy makes another picture than the one meant, a mean ΔE00: what goes
+// wrong in the paint was never meant.
+func (r Remedy) another(f rule.Finding) float64 {
+	if cause(f.Rule) {
+		return 0
+	}
+	return max(0, r.Moves-withOthers*float64(len(r.Also)))
+}
 
 // mostLeft is the share of a finding that a remedy may leave which is applied by itself.
 const mostLeft = 0.8

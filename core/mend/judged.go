@@ -44,11 +44,15 @@ func Judge(c *rule.Context, list []rule.Finding, told func(nth, of int)) ([]Judg
 
 // Leaves says what of a finding a remedy leaves, in figures.
 func (r Remedy) Leaves(f rule.Finding) string {
-	switch {
-	case r.After == nil:
+	if r.After == nil {
 		return "nothing of it is left to measure"
-	case r.Gone:
-		return fmt.Sprintf("%g %s, mends it", *r.After, f.Unit)
 	}
-	return fmt.Sprintf("%g %s", *r.After, f.Unit)
+	says := fmt.Sprintf("%g %s", *r.After, f.Unit)
+	if r.Bound != f.Threshold {
+		says = fmt.Sprintf("%g of %g %s", *r.After, r.Bound, f.Unit)
+	}
+	if r.Gone {
+		says += ", mends it"
+	}
+	return says
 }

@@ -89,6 +89,10 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 				case there != (r.After != nil):
 					t.Errorf("%s, %s: %q promises a figure: %v, and there is one: %v", l.Title, f.Rule, r.Words, r.After != nil, there)
 				case there:
+					said := f
+					if said.Figure, said.Threshold = *r.After, r.Bound; said.Speaks() == r.Gone || r.Bound != is.Threshold {
+						t.Errorf("%s, %s: %q takes it away: %v, beside %g of %g %s", l.Title, f.Rule, r.Words, r.Gone, *r.After, r.Bound, f.Unit)
+					}
 					p.most = max(p.most, math.Abs(is.Figure-*r.After))
 					if math.Abs(is.Figure-*r.After) > 1e-9 {
 						t.Errorf("%s, %s: %q promises %g %s and leaves %g", l.Title, f.Rule, r.Words, *r.After, f.Unit, is.Figure)

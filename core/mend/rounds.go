@@ -54,6 +54,7 @@ type Mending struct {
 
 	Own
 	harms map[string]bool // edits that did harm, written
+	moved float64         // by how much another picture was made of it, a mean ΔE00
 }
 
 // Mended is what became of a lesson.
@@ -138,15 +139,20 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 		}
 	}
 	rest, over := part(mendable(open), func(id string) bool { return id != rule.Over })
-	picked, err := best(ctx, l, r, trials, rest, mostPaint, atOnce, mostMoves)
+	remedies, err := best(ctx, l, r, trials, rest, mostPaint, atOnce, max(0, mostMoves-m.moved))
 	if err != nil {
 		return nil, left, err
 	}
 	var edits lesson.All
-	for _, one := range picked {
+	for _, one := range remedies {
 		edits = append(edits, one.Edit.Edit)
 	}
 	e, err := m.proven(ctx, l, trials, edits)
+	for _, one := range remedies {
+		if !m.refused(one.Edit.Edit) {
+			m.moved += one.another
+		}
+	}
 	if err != nil || len(e) > 0 || len(over) == 0 {
 		return e, left, err
 	}

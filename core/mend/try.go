@@ -22,6 +22,7 @@ type Remedy struct {
 	rule.Idea
 	Gone  bool     `json:"gone" doc:"whether the rule has nothing to say there any more"`
 	After *float64 `json:"after,omitempty" doc:"the figure with it, measured as that of the finding; left out where there is nothing left to measure"`
+	Bound float64  `json:"bound" doc:"the threshold with it: a longer step or a fuller load bears more; that of the finding where there is nothing left to measure"`
 	Also  []string `json:"also" doc:"what else the rules would not say any more"`
 	Come  []string `json:"come" doc:"what the rules would say anew, elsewhere"`
 	Harms bool     `json:"harms" doc:"whether a stop or a caution is among that: it is never applied by itself"`
@@ -133,9 +134,9 @@ func (b *Bench) Try(ctx context.Context, f rule.Finding, idea rule.Idea) (_ Reme
 	if t == nil || err != nil || !t.betters(f) {
 		return Remedy{}, false, err
 	}
-	out := Remedy{Idea: idea, Gone: t.gone(), Also: []string{}, Come: []string{}}
+	out := Remedy{Idea: idea, Gone: t.gone(), Bound: f.Threshold, Also: []string{}, Come: []string{}}
 	if t.there {
-		out.After = &t.is.Figure
+		out.After, out.Bound = &t.is.Figure, t.is.Threshold
 	}
 	if err := t.paint(ctx, b); err != nil {
 		return Remedy{}, false, err
@@ -246,7 +247,7 @@ func left(f rule.Finding, r Remedy) float64 {
 		return 0
 	}
 	was := f.Excess()
-	f.Figure = *r.After
+	f.Figure, f.Threshold = *r.After, r.Bound
 	return f.Excess() / was
 }
 

@@ -10,6 +10,7 @@ import (
 
 const (
 	slipMost   = 60.0            // µm of unset paint on which light marks slide
+	slipFull   = 3.0             // times as much on which a full load does
 	liftedMost = 1.0             // times as much lifted as left
 	openMost   = score.OpenMost  // how far paint may have set that is to be blended
 	setEnough  = score.SetEnough // µm of unset paint that a glaze, a dry drag or a fine line bears
@@ -18,8 +19,8 @@ const (
 var slip = Rule{
 	ID: "film.slip", Title: "Light marks on thick wet paint", Severity: Caution, On: Step,
 	Reason: "More paint than brush: on a thick unset film a brush that is not fully loaded slides and takes up what lies there.",
-	Figure: "how much unset paint lies where a brush that is not fully loaded makes its marks", Source: "working default, by where marks begin to take up more than they leave",
-	Speaks:  say("a brush that is not fully loaded lays marks on over %g µm of unset paint", slipMost),
+	Figure: "how much unset paint lies where a brush makes its marks", Source: "working default, by where marks begin to take up more than they leave",
+	Speaks:  say("a brush lays marks on over %g µm of unset paint; %g times that with a full load", slipMost, slipFull),
 	measure: findSlip,
 }
 
@@ -49,13 +50,19 @@ var notSet = Rule{
 
 func findSlip(c *Context) []Finding {
 	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
-		if !s.Technique.Marks() || len(s.Mixtures) == 0 || c.carries(s) {
+		if !s.Technique.Marks() || len(s.Mixtures) == 0 {
 			return nil
 		}
-		return &Finding{Says: fmt.Sprintf("%s lays light marks on %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), p.Under.Wet),
-			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: slipMost,
+		most, marks := slipMost, "light marks"
+		if c.carries(s) {
+			most, marks = slipFull*slipMost, "a full load"
+		}
+		return &Finding{Says: fmt.Sprintf("%s lays %s on %.0f µm of paint that has not set.", lesson.Capital(c.Lesson.Label(i)), marks, p.Under.Wet),
+			Figure: round(p.Under.Wet, 0), Unit: "µm", Threshold: most,
 			offers: func() (out []Idea) {
-				c.changed(&out, "load the tool fully, so that it lays on top", s, func(n *lesson.Step) { n.Load = lesson.FullLoad })
+				if !c.carries(s) {
+					c.changed(&out, "load the tool fully, so that it lays on top", s, func(n *lesson.Step) { n.Load = lesson.FullLoad })
+				}
 				c.elsewhere(&out, i)
 				c.blotted(&out, i, 8)
 				return out

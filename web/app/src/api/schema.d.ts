@@ -5170,6 +5170,11 @@ export interface components {
             after?: number;
             /** @description what else the rules would not say any more */
             also: string[];
+            /**
+             * Format: double
+             * @description the threshold with it: a longer step or a fuller load bears more; that of the finding where there is nothing left to measure
+             */
+            bound: number;
             /** @description what the rules would say anew, elsewhere */
             come: string[];
             edit: components["schemas"]["Edit"];
