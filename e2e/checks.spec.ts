@@ -39,6 +39,38 @@ test('a remedy is tried before it is applied, and takes the finding away', async
   await expect(finding).toBeVisible({ timeout: 90_000 })
 })
 
+test('remedies go on being tried when the list is ordered another way', async ({ page }) => {
+  test.setTimeout(240_000)
+  await spoil(page)
+  // The first that asks for remedies has left the list when the server hears of it; the next already waits for the same.
+  let first = true
+  let release = () => {}
+  const next = new Promise<void>((done) => (release = done))
+  let stops = 0
+  page.on('request', (r) => {
+    if (r.method() === 'DELETE' && r.url().includes('/jobs/')) stops++
+  })
+  await page.route('**/jobs', async (route) => {
+    if (route.request().method() !== 'POST' || (route.request().postDataJSON() as { kind: string }).kind !== 'rank') return route.continue()
+    if (first) {
+      first = false
+      await next
+      return route.continue()
+    }
+    await route.continue()
+    release()
+  })
+  await open(page)
+  const finding = page.locator('li', { hasText: 'The brush brings the last colour' }).first()
+  await expect(finding).toBeVisible({ timeout: 90_000 })
+  await expect.poll(() => first).toBe(false)
+  await page.getByRole('button', { name: 'change', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Largest change to the picture first' }).filter({ has: finding })).toBeVisible({ timeout: 180_000 })
+  await expect(page.locator('[data-tried=false]')).toHaveCount(0, { timeout: 180_000 })
+  expect(stops).toBe(0)
+  await expect(page.getByRole('region', { name: 'These could not be tried' })).toHaveCount(0)
+})
+
 test('all that is safe is mended as one edit, and can be taken back', async ({ page }) => {
   test.setTimeout(240_000)
   await spoil(page)

@@ -91,7 +91,8 @@ const views = {
     await page.goto(at(`/lessons/${copy}`))
     await checked(page)
     await page.getByRole('button', { name: /finding/ }).first().click()
-    await page.getByRole('dialog').getByRole('button').first().click()
+    await page.getByRole('dialog').getByRole('button', { name: /Painted behind/ }).click()
+    await page.locator('[data-tried=true]').first().waitFor({ timeout: 120_000 })
     await gone(copy)
   },
   'new-lesson': async (page) => {
@@ -128,7 +129,8 @@ const views = {
     await page.goto(at(`/lessons/${copy}/checks`))
     await page.getByRole('button', { name: 'change', exact: true }).click()
     await page.getByText(/^Rehearsing/).waitFor({ state: 'hidden', timeout: 120_000 })
-    await page.getByText(/^Trying the remedies/).waitFor({ state: 'hidden', timeout: 300_000 })
+    await page.locator('[data-tried=true]').first().waitFor({ timeout: 300_000 })
+    await page.locator('[data-tried=false]').first().waitFor({ state: 'hidden', timeout: 300_000 })
     await page.getByRole('button', { name: /^Try: / }).first().click()
     await page.getByRole('img', { name: 'The canvas with it' }).waitFor({ timeout: 120_000 })
     await gone(copy)

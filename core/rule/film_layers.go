@@ -71,6 +71,14 @@ func findFatOverLean(c *Context) []Finding {
 	})
 }
 
+// goMore is how many more steps go over something, in words.
+func goMore(n int) string {
+	if n == 1 {
+		return "one more step goes"
+	}
+	return fmt.Sprintf("%d more steps go", n)
+}
+
 func findThickEarly(c *Context) []Finding {
 	on := c.finished()
 	if on == nil {
@@ -104,7 +112,7 @@ func findThickEarly(c *Context) []Finding {
 		if p.Laid < most/3 {
 			thick = p.Laid // others make it thick, and are told so; this is what it adds
 		}
-		return &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %d more steps go over it.", c.Lesson.Label(i), p.Thick, more),
+		return &Finding{Says: fmt.Sprintf("After %s the paint there is %.0f µm thick, and %s over it.", c.Lesson.Label(i), p.Thick, goMore(more)),
 			Figure: round(thick, 0), Unit: "µm", Threshold: most,
 			offers: func() (out []Idea) {
 				if less := s.Load.More(-1); s.Load != lesson.ThinLoad && less != lesson.ThinLoad {

@@ -14,12 +14,41 @@ export class Stopped extends Error {
 
 const ended = (j: Job) => j.state !== 'waiting' && j.state !== 'running'
 
+/** Shared is what several callers of this tab wait for: the server knows the tab alone. */
+interface Shared {
+  callers: number
+  /** While the last of them leaves: who asks then would be given the job that is about to be stopped. */
+  leaving?: Promise<unknown> | undefined
+}
+
+const shared = new Map<string, Shared>()
+
 /**
  * work asks for a job and waits for what comes of it. Told hears how far it is. When signal
  * ends it is told to stop; whether it still came to its end in that moment is heard as ever. SoFar hears
- * what has come of it while it runs, of the kinds that tell.
+ * what has come of it while it runs, of the kinds that tell. Where several wait for the same, it is told to stop when
+ * the last of them leaves.
  */
 export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal?: AbortSignal, told?: (said: string) => void, soFar?: (came: Came) => void): Promise<Came> {
+  const name = JSON.stringify([studio, asked])
+  const same = shared.get(name) ?? { callers: 0 }
+  shared.set(name, same)
+  same.callers++
+  let here = true
+  const quit = () => {
+    if (here) same.callers--
+    here = false
+  }
+  try {
+    await same.leaving
+    return await carriedOut(studio, asked, same, quit, signal, told, soFar)
+  } finally {
+    quit()
+    if (same.callers === 0 && shared.get(name) === same) shared.delete(name)
+  }
+}
+
+async function carriedOut(studio: string, asked: Omit<Asked, 'watcher'>, same: Shared, quit: () => void, signal?: AbortSignal, told?: (said: string) => void, soFar?: (came: Came) => void): Promise<Came> {
   const first = await unwrap(api.POST('/api/studios/{studio}/jobs', { params: { path: { studio } }, body: { ...asked, watcher: tab } }))
   const path = { studio, job: first.id }
   return new Promise<Came>((resolve, reject) => {
@@ -48,6 +77,12 @@ export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal
       unwrap(api.GET('/api/studios/{studio}/jobs/{job}', { params: { path } })).then(take, fail)
     }
     const stop = () => {
+      quit()
+      if (same.callers > 0) {
+        end()
+        reject(new Stopped())
+        return
+      }
       const left = (j: Job) => {
         if (ended(j) || j.stop) {
           take(j)
@@ -56,7 +91,7 @@ export async function work(studio: string, asked: Omit<Asked, 'watcher'>, signal
         end() // somebody else still waits for it
         reject(new Stopped())
       }
-      unwrap(api.DELETE('/api/studios/{studio}/jobs/{job}', { params: { path, query: { watcher: tab } } })).then(left, fail)
+      same.leaving = unwrap(api.DELETE('/api/studios/{studio}/jobs/{job}', { params: { path, query: { watcher: tab } } })).then(left, fail).finally(() => (same.leaving = undefined))
     }
     const leave = streamOf(studio).listen(
       (news) => {

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react'
 
 import type { Edit, Finding, Saved } from '../api/client'
 import { useRehearsal } from '../api/queries'
-import { useRankings } from '../api/ranking'
+import { useRankings, type Tried } from '../api/ranking'
 import { useEditing } from '../lib/editing'
 import { usePainted } from '../lib/frame'
 import { useMendAll } from '../lib/mending'
@@ -42,8 +42,8 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const busy = editing.busy || mending.going !== undefined
   const ready = rehearsal?.done === true && mending.going === undefined
   const rankings = useRankings(saved, by === 'change' ? open : [], ready)
-  const changes = new Map(rankings.flatMap((r, i) => (r.data?.remedies[0] && open[i] ? [[key(open[i]), r.data.remedies[0].moves] as const] : [])))
-  const going = by === 'change' && ready ? rankings.filter((r) => r.isPending || r.isFetching).length : 0
+  const tries = new Map(open.map((f, i) => [key(f), rankings[i]]))
+  const going = by === 'change' ? rankings.filter((r) => !r.whole && r.problem === undefined).length : 0
   const groups = useMemo(() => {
     const out = new Map<string, Finding[]>()
     for (const f of findings) {
@@ -56,7 +56,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
     const rank = (name: string, list: Finding[]) => (name === 'On purpose' ? worst.length : Math.min(...list.map((f) => worst.indexOf(f.severity))))
     return [...out].sort(([a, x], [b, y]) => rank(a, x) - rank(b, y))
   }, [findings, by, lesson.steps, score.rows])
-  const listed = by === 'change' ? byChange(findings, changes, going > 0) : groups
+  const listed = by === 'change' ? byChange(findings, (f) => tries.get(key(f))) : groups
   const shownTrial = tried?.hash === saved.hash ? tried : undefined
 
   return (
@@ -133,14 +133,18 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
 const key = (f: Finding) => `${f.rule}@${f.where}`
 
 /** byChange lists what is open by how much mending it changes the picture, most first; what nothing mends comes last. */
-function byChange(findings: Finding[], changes: Map<string, number>, going: boolean): [string, Finding[]][] {
-  const open = findings.filter((f) => f.accepted === '')
-  const by = (list: Finding[]) => list.toSorted((a, b) => (changes.get(key(b)) ?? 0) - (changes.get(key(a)) ?? 0))
-  const groups: [string, Finding[]][] = [
-    ['Largest change to the picture first', by(open.filter((f) => changes.has(key(f))))],
-    [going ? 'Still being tried' : 'Nothing that was tried betters these', open.filter((f) => !changes.has(key(f)))],
-    ['On purpose', findings.filter((f) => f.accepted !== '')],
-  ]
+function byChange(findings: Finding[], tried: (f: Finding) => Tried | undefined): [string, Finding[]][] {
+  const best = (f: Finding) => tried(f)?.known?.remedies[0]
+  const name = (f: Finding) => {
+    if (f.accepted !== '') return 'On purpose'
+    if (best(f)) return 'Largest change to the picture first'
+    if (tried(f)?.problem !== undefined) return 'These could not be tried'
+    return tried(f)?.whole ? 'Nothing that was tried betters these' : 'Still being tried'
+  }
+  const groups = ['Largest change to the picture first', 'Still being tried', 'Nothing that was tried betters these', 'These could not be tried', 'On purpose'].map(
+    (group): [string, Finding[]] => [group, findings.filter((f) => name(f) === group)],
+  )
+  groups[0]?.[1].sort((a, b) => (best(b)?.moves ?? 0) - (best(a)?.moves ?? 0))
   return groups.filter(([, list]) => list.length > 0)
 }
 

@@ -76,9 +76,9 @@ function Mend({ saved, finding, apply, tryOut, ready }: Omit<Props, 'findings'> 
   const box = useRef<HTMLDivElement>(null)
   const seen = useSeen(box)
   const ranking = useRankings(saved, [finding], seen && ready)[0]
-  const known = ranking?.data
+  const known = ranking?.known
   return (
-    <div ref={box} className="mt-1 flex flex-col items-start gap-1" data-tried={known !== undefined && known.tried === known.of}>
+    <div ref={box} className="mt-1 flex flex-col items-start gap-1" data-tried={ranking?.whole}>
       {known?.remedies.map((r) => (
         <div key={r.words} className="w-full">
           <div className="flex items-start gap-1">
@@ -99,7 +99,7 @@ function Mend({ saved, finding, apply, tryOut, ready }: Omit<Props, 'findings'> 
         </div>
       ))}
       <p data-part="tried" className="text-xs text-quiet print:hidden">
-        {ranking?.error ? ranking.error.message : tried(known)}
+        {ranking?.problem ?? tried(known)}
       </p>
       {!reasoning ? (
         <Button onClick={() => setReasoning(true)}>It is on purpose</Button>
