@@ -37,7 +37,7 @@ func Choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehear
 }
 
 func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most int, moves float64) (lesson.All, error) {
-	list, err := best(ctx, l, fine, coarse, mend, most, 1, moves)
+	list, _, err := best(ctx, l, fine, coarse, mend, most, 1, moves)
 	if err != nil || len(list) == 0 {
 		return nil, err
 	}
@@ -47,8 +47,8 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 // best tries the remedies of findings and picks for as many as are wanted the best of each that
 // brings nothing new and changes the picture by no more than moves, or more where other findings go
 // with it: first what takes most of those along, then what changes the picture most. No two change
-// the same step or mixture.
-func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) ([]picked, error) {
+// the same step or mixture. vain are the findings that nothing helped.
+func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) (out []picked, vain []rule.Finding, err error) {
 	bench := NewBench(&rule.Context{Context: ctx, Lesson: l, Rehearsal: fine, Trials: coarse})
 	watched, _ := ctx.Value(watch{}).(func(nth, of int))
 	var list []picked
@@ -63,7 +63,7 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 			}
 		})
 		if err != nil {
-			return nil, err
+			return nil, nil, err
 		}
 		var pick *Remedy
 		for i, r := range ranking.Remedies {
@@ -76,12 +76,13 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 		}
 		if pick != nil {
 			list = append(list, picked{*pick, pick.another(f)})
+		} else {
+			vain = append(vain, f)
 		}
 	}
 	slices.SortStableFunc(list, func(a, b picked) int {
 		return cmp.Or(len(b.Also)-len(a.Also), cmp.Compare(b.Moves, a.Moves))
 	})
-	var out []picked
 	changed := map[string]bool{}
 	for _, r := range list {
 		steps, mixtures := touches(l, r.Edit.Edit)
@@ -97,7 +98,7 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 		}
 		out, moves = append(out, r), moves-r.another
 	}
-	return out, nil
+	return out, vain, nil
 }
 
 // A picked remedy is one that is to be applied, with by how much it makes another picture.

@@ -33,7 +33,22 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 		return nil, err
 	}
 	p := &proof{m: m, l: l, coarse: coarse, before: before, most: 2 * len(edits)}
-	return p.grow(ctx, nil, edits)
+	v, err := p.look(ctx, edits)
+	for err == nil && !v.ok {
+		more := p.beside(ctx, v, v.harm, edits)
+		if len(more) == 0 {
+			break
+		}
+		var with view
+		if with, err = p.look(ctx, append(slices.Clone(edits), more...)); err != nil || !with.ok && len(with.harm) >= len(v.harm) {
+			break
+		}
+		edits, v = append(edits, more...), with
+	}
+	if err != nil || v.ok {
+		return edits, err
+	}
+	return p.grow(ctx, nil, edits, &v)
 }
 
 // A view is what some edits come to.
@@ -69,46 +84,60 @@ func (p *proof) look(ctx context.Context, e lesson.All) (v view, err error) {
 
 // grow adds what of edits does no harm to those that do none: all at once, or first those that
 // have nothing to do with the harm, or by halves. One alone that does harm is tried with what
-// mends the harm.
-func (p *proof) grow(ctx context.Context, out, edits lesson.All) (lesson.All, error) {
+// mends the harm. known is what all of them come to, where that was looked at.
+func (p *proof) grow(ctx context.Context, out, edits lesson.All, known *view) (lesson.All, error) {
 	with := append(slices.Clone(out), edits...)
-	v, err := p.look(ctx, with)
-	if err != nil || v.ok {
-		return with, err
+	if known == nil {
+		v, err := p.look(ctx, with)
+		if err != nil {
+			return nil, err
+		}
+		known = &v
+	}
+	if known.ok {
+		return with, nil
 	}
 	if len(edits) == 1 {
-		if more := p.beside(ctx, v, edits[0]); len(more) > 0 {
+		if more := p.beside(ctx, *known, known.harm, edits); len(more) == len(known.harm) {
 			with = append(with, more...)
-			if v, err = p.look(ctx, with); err != nil || v.ok {
+			if v, err := p.look(ctx, with); err != nil || v.ok {
 				return with, err
 			}
 		}
 		p.m.refuse(edits[0])
 		return out, ctx.Err()
 	}
-	first, second := p.apart(edits, v.harm)
+	first, second := p.apart(edits, known.harm)
 	if len(first) == 0 || len(second) == 0 {
 		first, second = edits[:len(edits)/2], edits[len(edits)/2:]
 	}
-	if out, err = p.grow(ctx, out, first); err != nil {
+	kept, err := p.grow(ctx, out, first, nil)
+	if err != nil {
 		return nil, err
 	}
-	return p.grow(ctx, out, second)
+	if len(kept) != len(out)+len(first) {
+		known = nil // not all of them stay
+	}
+	return p.grow(ctx, kept, second, known)
 }
 
-// mostBeside is how many new findings are mended beside an edit that brings them.
-const mostBeside = 3
+// mostBeside is how many new findings are mended beside the edits that bring them.
+const mostBeside = 6
 
-// beside are edits that mend the harm of a view that an edit brought, in other steps than that
-// one's; none where it is much, or nothing helps.
-func (p *proof) beside(ctx context.Context, v view, e lesson.Edit) (out lesson.All) {
-	if len(v.harm) == 0 || len(v.harm) > mostBeside {
+// beside are edits that mend some harm of a view that edits brought, in other steps than theirs;
+// none where it is much. What nothing helps is left.
+func (p *proof) beside(ctx context.Context, v view, harm []rule.Finding, edits lesson.All) (out lesson.All) {
+	if len(harm) == 0 || len(harm) > mostBeside {
 		return nil
 	}
-	mine, _ := touches(p.l, e)
+	var mine []lesson.Step
+	for _, e := range edits {
+		steps, _ := touches(p.l, e)
+		mine = append(mine, steps...)
+	}
 	c := &rule.Context{Context: ctx, Lesson: v.next, Rehearsal: v.painted}
 	bench := NewBench(c)
-	for _, f := range safe(v.next, v.harm) {
+	for _, f := range safe(v.next, harm) {
 		idea, ok, err := bench.Quick(ctx, f, func(i rule.Idea) bool {
 			next, _, err := lesson.Apply(v.next, i.Edit)
 			return err != nil || !c.Keeps(next) || slices.ContainsFunc(mine, func(s lesson.Step) bool {
@@ -116,10 +145,12 @@ func (p *proof) beside(ctx context.Context, v view, e lesson.Edit) (out lesson.A
 				return k >= 0 && (n < 0 || k != n && len(next.Steps) == len(v.next.Steps) || !reflect.DeepEqual(next.Steps[n], v.next.Steps[k]))
 			})
 		})
-		if err != nil || !ok {
+		if err != nil {
 			return nil
 		}
-		out = append(out, idea.Edit.Edit)
+		if ok {
+			out = append(out, idea.Edit.Edit)
+		}
 	}
 	return out
 }
@@ -201,7 +232,7 @@ func written(e lesson.Edit) string {
 	return string(text)
 }
 
-// A judged lesson is what the rules say of its coarse canvas, and how far what is farther runs
+// A judged lesson is what the rules warn of on its coarse canvas, and how far what is farther runs
 // over what is nearer.
 type judged struct {
 	open []rule.Finding
@@ -209,7 +240,7 @@ type judged struct {
 }
 
 func lookAt(ctx context.Context, l *lesson.Lesson, on *rehearse.Rehearsal) (judged, error) {
-	list, err := rule.Check(&rule.Context{Context: ctx, Lesson: l, Rehearsal: on})
+	list, err := rule.Warn(&rule.Context{Context: ctx, Lesson: l, Rehearsal: on})
 	j := judged{open: rule.Unaccepted(list)}
 	for _, p := range on.Reports {
 		j.over += p.Crossed.Edge
@@ -225,7 +256,7 @@ const overMore = 0.5
 // rest takes some, and they are mended last.
 func (j judged) harm(before judged) (out []rule.Finding) {
 	for _, f := range j.open {
-		if f.Severity != rule.Note && !strings.HasPrefix(f.Rule, "time.") && !slices.ContainsFunc(before.open, f.SamePlace) {
+		if !strings.HasPrefix(f.Rule, "time.") && !slices.ContainsFunc(before.open, f.SamePlace) {
 			out = append(out, f)
 		}
 	}

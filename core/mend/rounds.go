@@ -53,8 +53,10 @@ type Mending struct {
 	Told func(round int)
 
 	Own
-	harms map[string]bool // edits that did harm, written
-	moved float64         // by how much another picture was made of it, a mean ΔE00
+	harms map[string]bool    // edits that did harm, written
+	vain  map[string]float64 // figures of findings that nothing helped, by rule and place
+	since bool               // whether something was mended after that
+	moved float64            // by how much another picture was made of it, a mean ΔE00
 }
 
 // Mended is what became of a lesson.
@@ -81,7 +83,7 @@ func (m *Mending) Mend(ctx context.Context, l *lesson.Lesson) (Mended, error) {
 		if out.Lesson, _, err = lesson.Apply(out.Lesson, e); err != nil {
 			return out, err
 		}
-		out.Edit = append(out.Edit, e...)
+		out.Edit, m.since = append(out.Edit, e...), len(m.vain) > 0
 		out.Rounds++
 	}
 }
@@ -102,6 +104,10 @@ func (m *Mending) next(ctx context.Context, l *lesson.Lesson, round int) (lesson
 	if err != nil {
 		return nil, nil, err
 	}
+	if e, open, err = m.improve(ctx, l, fine, coarse, round); err != nil || len(e) > 0 || !m.since {
+		return e, open, err
+	}
+	m.vain, m.since = nil, false // other things are mended by now
 	return m.improve(ctx, l, fine, coarse, round)
 }
 
@@ -138,11 +144,12 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 			return e, left, err
 		}
 	}
-	rest, over := part(mendable(open), func(id string) bool { return id != rule.Over })
-	remedies, err := best(ctx, l, r, trials, rest, mostPaint, atOnce, max(0, mostMoves-m.moved))
+	rest, over := part(slices.DeleteFunc(mendable(open), m.isInVain), func(id string) bool { return id != rule.Over })
+	remedies, vain, err := best(ctx, l, r, trials, rest, mostPaint, atOnce, max(0, mostMoves-m.moved))
 	if err != nil {
 		return nil, left, err
 	}
+	m.giveUp(vain)
 	var edits lesson.All
 	for _, one := range remedies {
 		edits = append(edits, one.Edit.Edit)
@@ -156,8 +163,26 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 	if err != nil || len(e) > 0 || len(over) == 0 {
 		return e, left, err
 	}
-	e, err = Careful(ctx, l, r, trials, over, mostTried)
+	if e, err = Careful(ctx, l, r, trials, over, mostTried); err == nil && len(e) == 0 {
+		m.giveUp(over)
+	}
 	return e, left, err
+}
+
+// giveUp remembers findings that nothing helped: while their figures are the same, it is not tried
+// again before all else is mended.
+func (m *Mending) giveUp(vain []rule.Finding) {
+	if m.vain == nil {
+		m.vain = map[string]float64{}
+	}
+	for _, f := range vain {
+		m.vain[f.Rule+" "+f.Where] = f.Figure
+	}
+}
+
+func (m *Mending) isInVain(f rule.Finding) bool {
+	figure, tried := m.vain[f.Rule+" "+f.Where]
+	return tried && figure == f.Figure
 }
 
 // quick are the findings, those of wet paint with the one idea that helps on the canvas as it is

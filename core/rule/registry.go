@@ -171,6 +171,11 @@ func (c *Context) measure(r Rule) (found []Finding) {
 // when the context ends.
 func Check(c *Context) ([]Finding, error) { return check(c, All()) }
 
+// Warn lets the rules speak that may say a stop or a caution, not those of notes.
+func Warn(c *Context) ([]Finding, error) {
+	return check(c, slices.DeleteFunc(All(), func(r Rule) bool { return r.Severity == Note }))
+}
+
 // Beyond lets the rules speak that ask the cupboard or the runs. Of the rehearsal they need
 // the reports alone.
 func Beyond(c *Context) ([]Finding, error) {
