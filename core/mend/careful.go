@@ -5,6 +5,7 @@ import (
 	"context"
 	"math"
 	"slices"
+	"sync"
 
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
@@ -50,35 +51,32 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 // the same step or mixture. vain are the findings that nothing helped.
 func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) (out []picked, vain []rule.Finding, err error) {
 	bench := NewBench(&rule.Context{Context: ctx, Lesson: l, Rehearsal: fine, Trials: coarse})
-	watched, _ := ctx.Value(watch{}).(func(nth, of int))
+	mend = affordable(mend, most)
 	var list []picked
-	tried := 0
-	for _, f := range mend {
-		if tried += len(f.Ideas()); tried > most || want == 1 && len(list) == 1 {
-			break
-		}
-		ranking, err := bench.Rank(ctx, f, func(r Ranking) {
-			if watched != nil {
-				watched(r.Tried, r.Of)
-			}
-		})
-		if err != nil {
+	together := len(mend)
+	if want == 1 {
+		together = beside // the first will do
+	}
+	for len(mend) > 0 && (len(list) == 0 || want > 1) {
+		these := mend[:min(together, len(mend))]
+		picks, tell := make([]*Remedy, len(these)), teller(ctx, these)
+		if err := sideBySide(len(these), func(i int) (err error) {
+			picks[i], err = bench.pick(ctx, these[i], moves, tell)
+			return err
+		}); err != nil {
 			return nil, nil, err
 		}
-		var pick *Remedy
-		for i, r := range ranking.Remedies {
-			if len(r.Come) > 0 || !r.Gone && left(f, r) >= mostLeft || r.another(f) > moves {
-				continue
-			}
-			if pick == nil || r.Gone == pick.Gone && r.price() < pick.price() {
-				pick = &ranking.Remedies[i]
+		for i, pick := range picks {
+			if pick != nil {
+				list = append(list, picked{*pick, pick.another(these[i])})
+			} else {
+				vain = append(vain, these[i])
 			}
 		}
-		if pick != nil {
-			list = append(list, picked{*pick, pick.another(f)})
-		} else {
-			vain = append(vain, f)
-		}
+		mend = mend[len(these):]
+	}
+	if want == 1 && len(list) > 1 {
+		list = list[:1]
 	}
 	slices.SortStableFunc(list, func(a, b picked) int {
 		return cmp.Or(len(b.Also)-len(a.Also), cmp.Compare(b.Moves, a.Moves))
@@ -99,6 +97,84 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 		out, moves = append(out, r), moves-r.another
 	}
 	return out, vain, nil
+}
+
+// affordable are as many of the first findings as have no more ideas than are to be tried.
+func affordable(list []rule.Finding, most int) []rule.Finding {
+	for i, f := range list {
+		if most -= len(f.Ideas()); most < 0 {
+			return list[:i]
+		}
+	}
+	return list
+}
+
+// teller tells who watches ctx of every idea against some findings with which somebody is done.
+func teller(ctx context.Context, list []rule.Finding) (done func()) {
+	told, watched := ctx.Value(watch{}).(func(nth, of int))
+	var mu sync.Mutex
+	nth, of := 0, 0
+	for _, f := range list {
+		of += len(f.Ideas())
+	}
+	return func() {
+		mu.Lock()
+		defer mu.Unlock()
+		if nth++; watched {
+			told(nth, of)
+		}
+	}
+}
+
+// pick is the remedy of a finding that is applied by itself; nil for none. What takes a finding away
+// goes before what betters it: that is looked at only where nothing of the first will do. done hears of
+// every idea that needs no look any more.
+func (b *Bench) pick(ctx context.Context, f rule.Finding, moves float64, done func()) (*Remedy, error) {
+	found, err := b.candidates(ctx, f, func(r *Remedy) {
+		if r == nil {
+			done()
+		}
+	})
+	if err != nil {
+		return nil, err
+	}
+	betters := 0 // from where on the finding would stay
+	for betters < len(found) && found[betters].Gone {
+		betters++
+	}
+	best, err := b.cheapest(ctx, f, found[:betters], moves, done)
+	for _, c := range found[betters:] {
+		if best != nil || left(f, c.Remedy) >= mostLeft {
+			done()
+		}
+	}
+	if best != nil || err != nil {
+		return best, err
+	}
+	found = slices.DeleteFunc(found[betters:], func(c candidate) bool { return left(f, c.Remedy) >= mostLeft })
+	return b.cheapest(ctx, f, found, moves, done)
+}
+
+// cheapest is of some remedies the one that takes least, of those that bring nothing new and make no
+// other picture; nil for none.
+func (b *Bench) cheapest(ctx context.Context, f rule.Finding, list []candidate, moves float64, done func()) (best *Remedy, err error) {
+	var mu sync.Mutex
+	var looked []Remedy
+	if err := b.lookAround(ctx, f, list, func(r Remedy) {
+		done()
+		mu.Lock()
+		defer mu.Unlock()
+		looked = append(looked, r)
+	}); err != nil {
+		return nil, err
+	}
+	slices.SortStableFunc(looked, better(f))
+	for i, r := range looked {
+		if len(r.Come) == 0 && r.another(f) <= moves && (best == nil || r.price() < best.price()) {
+			best = &looked[i]
+		}
+	}
+	return best, nil
 }
 
 // A picked remedy is one that is to be applied, with by how much it makes another picture.

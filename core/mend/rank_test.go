@@ -3,6 +3,7 @@ package mend_test
 import (
 	"context"
 	"math"
+	"reflect"
 	"slices"
 	"testing"
 
@@ -51,8 +52,8 @@ func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
 	l.Steps[1], l.Steps[2] = l.Steps[2], l.Steps[1] // the ridge after the trees
 	b, said := bench(t, l, rehearse.FineCell, rehearse.CoarseCell)
 	f := only(said, "order.back-to-front")[0]
-	var told []int
-	ranking, err := b.Rank(t.Context(), f, func(r mend.Ranking) { told = append(told, r.Tried) })
+	var told []mend.Ranking
+	ranking, err := b.Rank(t.Context(), f, func(r mend.Ranking) { told = append(told, r) })
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -60,10 +61,17 @@ func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
 	if len(list) == 0 || !list[0].Gone || list[0].Moves <= 0 || list[0].After == nil || *list[0].After > f.Threshold {
 		t.Fatalf("%+v", list)
 	}
-	if ranking.Of != len(f.Ideas()) || len(told) != ranking.Of || told[len(told)-1] != ranking.Of {
-		t.Errorf("of %d ideas is told %v", ranking.Of, told)
+	if last := told[len(told)-1]; ranking.Of != len(f.Ideas()) || len(told) != ranking.Of+len(list) || last.Tried != ranking.Of || !reflect.DeepEqual(last, ranking) {
+		t.Errorf("of %d ideas is told %+v", ranking.Of, told)
+	}
+	first := slices.IndexFunc(told, func(r mend.Ranking) bool { return len(r.Remedies) > 0 })
+	if r := told[first].Remedies[0]; r.Whole || r.Moves != 0 || r.After == nil {
+		t.Errorf("what is told first is not a figure alone: %+v", r)
 	}
 	for i, r := range list {
+		if !r.Whole {
+			t.Errorf("what else %q does is not known", r.Words)
+		}
 		if i > 0 && r.Gone && !list[i-1].Gone {
 			t.Errorf("%q comes too late", r.Words)
 		}

@@ -2,12 +2,9 @@ package mend
 
 import (
 	"context"
-	"errors"
 	"math"
 	"slices"
-	"sync/atomic"
 
-	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
@@ -190,26 +187,18 @@ func (m *Mending) isInVain(f rule.Finding) bool {
 func (m *Mending) quick(c *rule.Context, open []rule.Finding) ([]rule.Finding, error) {
 	bench := NewBench(c)
 	out := slices.Clone(open)
-	errs := make([]error, len(open))
-	var next atomic.Int32
-	var work fault.Group
-	for range min(beside, len(open)) {
-		work.Go(func() {
-			for i := int(next.Add(1)) - 1; i < len(open); i = int(next.Add(1)) - 1 {
-				f := open[i]
-				if r, _ := rule.Find(f.Rule); r.On != rule.Step || len(f.Ideas()) < 2 {
-					continue
-				}
-				idea, ok, err := bench.Quick(c, f, func(i rule.Idea) bool { return m.refused(i.Edit.Edit) })
-				errs[i] = err
-				if out[i] = rule.Offering(f); ok {
-					out[i] = rule.Offering(f, idea)
-				}
-			}
-		})
-	}
-	work.Wait()
-	return out, errors.Join(errs...)
+	err := sideBySide(len(open), func(i int) error {
+		f := open[i]
+		if r, _ := rule.Find(f.Rule); r.On != rule.Step || len(f.Ideas()) < 2 {
+			return nil
+		}
+		idea, ok, err := bench.Quick(c, f, func(i rule.Idea) bool { return m.refused(i.Edit.Edit) })
+		if out[i] = rule.Offering(f); ok {
+			out[i] = rule.Offering(f, idea)
+		}
+		return err
+	})
+	return out, err
 }
 
 // choose finds what mends a lesson that nobody has worked on yet.

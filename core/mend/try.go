@@ -1,15 +1,12 @@
 package mend
 
 import (
-	"cmp"
 	"context"
 	"math"
 	"reflect"
 	"slices"
 	"sync"
-	"sync/atomic"
 
-	"proxenos/core/fault"
 	"proxenos/core/lesson"
 	"proxenos/core/look"
 	"proxenos/core/picture"
@@ -27,6 +24,7 @@ type Remedy struct {
 	Come  []string `json:"come" doc:"what the rules would say anew, elsewhere"`
 	Harms bool     `json:"harms" doc:"whether a stop or a caution is among that: it is never applied by itself"`
 	Moves float64  `json:"moves" doc:"mean ΔE00 by which the picture changes, seen from two and a half metres"`
+	Whole bool     `json:"whole" doc:"whether it is known what else it does: its figure is known first"`
 }
 
 // A Bench is where remedies of one lesson are tried: its canvases, and what the rules say of it.
@@ -134,22 +132,33 @@ func (b *Bench) Try(ctx context.Context, f rule.Finding, idea rule.Idea) (_ Reme
 	if t == nil || err != nil || !t.betters(f) {
 		return Remedy{}, false, err
 	}
+	out := t.remedy(f, idea)
+	return out, true, b.lookRound(ctx, f, t, &out)
+}
+
+// remedy is what is known of an idea once it was measured.
+func (t *trial) remedy(f rule.Finding, idea rule.Idea) Remedy {
 	out := Remedy{Idea: idea, Gone: t.gone(), Bound: f.Threshold, Also: []string{}, Come: []string{}}
 	if t.there {
 		out.After, out.Bound = &t.is.Figure, t.is.Threshold
 	}
+	return out
+}
+
+// lookRound finds what else a remedy does.
+func (b *Bench) lookRound(ctx context.Context, f rule.Finding, t *trial, out *Remedy) error {
 	if err := t.paint(ctx, b); err != nil {
-		return Remedy{}, false, err
+		return err
 	}
 	said, sight, err := b.before(ctx)
 	if err != nil {
-		return Remedy{}, false, err
+		return err
 	}
 	after := b.c.Of(t.next, t.coarse)
 	after.Context = ctx
 	list, err := rule.Check(after)
 	if err != nil {
-		return Remedy{}, false, err
+		return err
 	}
 	for _, g := range anew(said, list) {
 		if g.SamePlace(f) {
@@ -164,7 +173,8 @@ func (b *Bench) Try(ctx context.Context, f rule.Finding, idea rule.Idea) (_ Reme
 		}
 	}
 	out.Moves = math.Round(100*look.Apart(sight, look.Sight(t.coarse))) / 100
-	return out, true, nil
+	out.Whole = true
+	return nil
 }
 
 // Quick finds the idea that helps against a finding without a look at anything else: the first as
@@ -223,83 +233,4 @@ func (b *Bench) upTo(ctx context.Context, on *rule.Context, f rule.Finding) (wor
 	}
 	copy(on.Reports, part.Reports)
 	return part.Reports[i].Area >= worthLeast*b.c.Rehearsal.Reports[was].Area, nil
-}
-
-// better puts first what takes a finding away, then what does no harm, then what leaves least of
-// it, brings fewest others and takes most others away, costs fewest minutes and changes the picture
-// least.
-func better(f rule.Finding) func(a, b Remedy) int {
-	flag := func(v bool) int {
-		if v {
-			return 1
-		}
-		return 0
-	}
-	return func(a, b Remedy) int {
-		return cmp.Or(flag(b.Gone)-flag(a.Gone), flag(a.Harms)-flag(b.Harms), cmp.Compare(left(f, a), left(f, b)),
-			cmp.Compare(len(a.Come)-len(a.Also), len(b.Come)-len(b.Also)), cmp.Compare(a.Minutes, b.Minutes), cmp.Compare(a.Moves, b.Moves))
-	}
-}
-
-// left is how much of a finding a remedy leaves, 0 for nothing to 1 for all.
-func left(f rule.Finding, r Remedy) float64 {
-	if r.Gone || r.After == nil || f.Excess() == 0 {
-		return 0
-	}
-	was := f.Excess()
-	f.Figure, f.Threshold = *r.After, r.Bound
-	return f.Excess() / was
-}
-
-// Rank tries all ideas against a finding, two side by side, and lists those that better it, best
-// first. told hears of every one that was tried, with what is known by then; it may be nil. It
-// fails only when the context ends.
-func (b *Bench) Rank(ctx context.Context, f rule.Finding, told func(Ranking)) (Ranking, error) {
-	ideas := f.Ideas()
-	out := Ranking{Rule: f.Rule, Where: f.Where, Of: len(ideas), Remedies: []Remedy{}}
-	var next atomic.Int32
-	var mu sync.Mutex
-	var failed error
-	var work fault.Group
-	work.Go(func() { _, _, _ = b.before(ctx) }) // what it is compared with, meanwhile
-	for range min(beside, len(ideas)) {
-		work.Go(func() {
-			for i := int(next.Add(1)) - 1; i < len(ideas); i = int(next.Add(1)) - 1 {
-				r, ok, err := b.Try(ctx, f, ideas[i])
-				mu.Lock()
-				out.Tried++
-				switch {
-				case err != nil:
-					failed = err
-				case ok:
-					out.Remedies = append(out.Remedies, r)
-					slices.SortStableFunc(out.Remedies, better(f))
-				}
-				if told != nil && failed == nil {
-					one := out
-					one.Remedies = slices.Clone(out.Remedies)
-					told(one)
-				}
-				stop := failed != nil
-				mu.Unlock()
-				if stop {
-					return
-				}
-			}
-		})
-	}
-	work.Wait()
-	return out, failed
-}
-
-// beside is how many remedies are tried side by side: painting one keeps a core and a half busy.
-const beside = 2
-
-// A Ranking is what is known of the remedies of a finding.
-type Ranking struct {
-	Rule     string   `json:"rule"`
-	Where    string   `json:"where"`
-	Tried    int      `json:"tried" doc:"ideas that were tried by now"`
-	Of       int      `json:"of"`
-	Remedies []Remedy `json:"remedies" doc:"those of them that better it, best first"`
 }
