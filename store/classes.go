@@ -54,6 +54,17 @@ func (r Room) Classes(ctx context.Context) ([]KeptClass, error) {
 	return keptAll(rows)
 }
 
+// Planned lists the classes in which a lesson is going to be taught, the first first.
+func (r Room) Planned(ctx context.Context, lesson string) ([]KeptClass, error) {
+	var rows []classRow
+	err := r.s.db.SelectContext(ctx, &rows, `select `+classColumns+` from class where studio_id = $1 and lesson_id = $2 and deleted_at is null and body::jsonb->>'state' = $3 order by starts_at, id limit $4`,
+		r.Studio, lesson, class.Planned, mostClasses)
+	if err != nil {
+		return nil, told(err)
+	}
+	return keptAll(rows)
+}
+
 // DeleteClass throws a class out, or brings it back.
 func (r Room) DeleteClass(ctx context.Context, id string, deleted bool) error {
 	return told(r.s.inTx(ctx, func(tx *sqlx.Tx) error {

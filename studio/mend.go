@@ -98,7 +98,7 @@ func (room Room) rank(ctx context.Context, r store.Revision, l *lesson.Lesson, a
 	if err != nil {
 		return nil, err
 	}
-	asked, err := json.Marshal([]any{a.Rule, a.Where, c.Cupboard, c.Runs})
+	asked, err := json.Marshal([]any{a.Rule, a.Where, c.Cupboard, c.Runs, c.Classes})
 	if err != nil {
 		return nil, err
 	}

@@ -130,7 +130,7 @@ func read(r store.Revision, err error) (store.Revision, *lesson.Lesson, error) {
 	return r, l, nil
 }
 
-// Besides is what the rules ask: a lesson and its canvas, and the cupboard and runs of the
+// Besides is what the rules ask: a lesson and its canvas, and the cupboard, runs and planned classes of the
 // lesson with an id; of nobody, when that is empty.
 func (r Room) Besides(ctx context.Context, id string, l *lesson.Lesson, canvas *rehearse.Rehearsal) (*rule.Context, error) {
 	out := &rule.Context{Context: ctx, Lesson: l, Rehearsal: canvas}
@@ -145,11 +145,18 @@ func (r Room) Besides(ctx context.Context, id string, l *lesson.Lesson, canvas *
 	for _, k := range kept {
 		out.Runs = append(out.Runs, k.Run)
 	}
+	if err != nil {
+		return nil, err
+	}
+	planned, err := r.Kept.Planned(ctx, id)
+	for _, k := range planned {
+		out.Classes = append(out.Classes, rule.Planned{ID: k.ID, Class: k.Class})
+	}
 	out.Cupboard = &c
 	return out, err
 }
 
-// Beyond lets the rules speak that ask the cupboard and the runs of the lesson with an id,
+// Beyond lets the rules speak that ask the cupboard, runs and classes of the lesson with an id,
 // whose canvas is known by its reports; foreseen says that these are of a coarse one. What they
 // say is kept by all that they were asked about.
 func (r Room) Beyond(ctx context.Context, id string, l *lesson.Lesson, reports []rehearse.Report, foreseen bool) ([]rule.Finding, error) {
@@ -157,7 +164,7 @@ func (r Room) Beyond(ctx context.Context, id string, l *lesson.Lesson, reports [
 	if err != nil {
 		return nil, err
 	}
-	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, foreseen})
+	asked, err := json.Marshal([]any{c.Cupboard, c.Runs, c.Classes, foreseen})
 	if err != nil {
 		return nil, err
 	}

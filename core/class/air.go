@@ -37,8 +37,8 @@ type Variation struct {
 // Beside says what an estimate of a well-mixed room leaves out.
 const Beside = "Near a jar, and where people lean over wet paint, there is several times as much. This estimates, it does not certify: read the product's sheet."
 
-// air estimates the vapour of a class whose jars stand open all the while, as they usually do.
-func (c Class) air(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.Cupboard) (Air, error) {
+// Vapour estimates the vapour of a class whose jars stand open all the while, as they usually do.
+func (c Class) Vapour(l *lesson.Lesson, reports []rehearse.Report, cupboard supply.Cupboard) (Air, error) {
 	good, _ := cupboard.Good(supply.SolventGood)
 	rate := good.Rate
 	if rate == 0 {
@@ -96,7 +96,7 @@ func (c Class) sources(l *lesson.Lesson, reports []rehearse.Report, rate, share 
 			out = append(out, air.Spread(m.Start, m.Start+leaves*film.SolventMinutes, ml*spirit))
 		}
 	}
-	jar := rinses(l)
+	jar := Rinses(l)
 	if len(jar) > 0 && !lids {
 		return append(out, air.Round(0, c.Minutes, people, c.Jar, rate))
 	}

@@ -157,6 +157,15 @@ func zoneOf(name string) (*time.Location, error) {
 	return z, nil
 }
 
+// Day is when it begins, as the calendar of its place has it: 2 January.
+func (c Class) Day() string {
+	z, err := c.zone()
+	if err != nil {
+		z = time.UTC
+	}
+	return c.Start.In(z).Format("2 January")
+}
+
 // Clock is how a moment stands on the clock of a place.
 const Clock = "2006-01-02T15:04"
 

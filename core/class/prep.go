@@ -73,7 +73,7 @@ func Prepare(ctx context.Context, c Class, l *lesson.Lesson, reports []rehearse.
 	if out.Setup, err = c.setup(ctx, l, out.Batches, toBuy, driesIn(reports, thinShare), driesIn(reports, 1)); err != nil {
 		return nil, err
 	}
-	if out.Air, err = c.air(l, reports, cupboard); err != nil {
+	if out.Air, err = c.Vapour(l, reports, cupboard); err != nil {
 		return nil, err
 	}
 	m := hazard.Of(l)

@@ -71,7 +71,7 @@ type Solvent struct {
 }
 
 func solvent(l *lesson.Lesson, reports []rehearse.Report) Solvent {
-	s := Solvent{Rinses: len(rinses(l))}
+	s := Solvent{Rinses: len(Rinses(l))}
 	for i := range l.Steps {
 		s.Thinned += thinned(l, reports, i)
 	}
@@ -81,9 +81,9 @@ func solvent(l *lesson.Lesson, reports []rehearse.Report) Solvent {
 	return s
 }
 
-// rinses are the steps before which a brush goes into the jar: it is rinsed, or washed because a
+// Rinses are the steps before which a brush goes into the jar: it is rinsed, or washed because a
 // fresh one is asked for oftener than there are any.
-func rinses(l *lesson.Lesson) (steps []int) {
+func Rinses(l *lesson.Lesson) (steps []int) {
 	fresh := map[string]int{}
 	for i, s := range l.Steps {
 		tool, _ := l.Tool(s.Tool)

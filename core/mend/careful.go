@@ -130,7 +130,7 @@ func teller(ctx context.Context, list []rule.Finding) (done func()) {
 // goes before what betters it: that is looked at only where nothing of the first will do. done hears of
 // every idea that needs no look any more.
 func (b *Bench) pick(ctx context.Context, f rule.Finding, moves float64, done func()) (*Remedy, error) {
-	found, err := b.candidates(ctx, f, func(r *Remedy) {
+	found, err := b.candidates(ctx, f, func(_ int, r *Remedy) {
 		if r == nil {
 			done()
 		}
@@ -158,20 +158,14 @@ func (b *Bench) pick(ctx context.Context, f rule.Finding, moves float64, done fu
 // cheapest is of some remedies the one that takes least, of those that bring nothing new and make no
 // other picture; nil for none.
 func (b *Bench) cheapest(ctx context.Context, f rule.Finding, list []candidate, moves float64, done func()) (best *Remedy, err error) {
-	var mu sync.Mutex
-	var looked []Remedy
-	if err := b.lookAround(ctx, f, list, func(r Remedy) {
-		done()
-		mu.Lock()
-		defer mu.Unlock()
-		looked = append(looked, r)
-	}); err != nil {
+	if err := b.lookAround(ctx, f, list, func(int, *Remedy) { done() }); err != nil {
 		return nil, err
 	}
-	slices.SortStableFunc(looked, better(f))
-	for i, r := range looked {
-		if len(r.Come) == 0 && r.another(f) <= moves && (best == nil || r.price() < best.price()) {
-			best = &looked[i]
+	by := better(f)
+	slices.SortStableFunc(list, func(a, b candidate) int { return by(a.Remedy, b.Remedy) })
+	for _, c := range list {
+		if len(c.Come) == 0 && c.another(f) <= moves && (best == nil || c.price() < best.price()) {
+			best = &c.Remedy
 		}
 	}
 	return best, nil

@@ -35,7 +35,7 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 	p := &proof{m: m, l: l, coarse: coarse, before: before, most: 2 * len(edits)}
 	v, err := p.look(ctx, edits)
 	for err == nil && !v.ok {
-		more := p.beside(ctx, v, v.harm, edits)
+		more, moves := p.beside(ctx, v, edits)
 		if len(more) == 0 {
 			break
 		}
@@ -43,7 +43,7 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 		if with, err = p.look(ctx, append(slices.Clone(edits), more...)); err != nil || !with.ok && len(with.harm) >= len(v.harm) {
 			break
 		}
-		edits, v = append(edits, more...), with
+		edits, v, m.moved = append(edits, more...), with, m.moved+moves
 	}
 	if err != nil || v.ok {
 		return edits, err
@@ -98,9 +98,10 @@ func (p *proof) grow(ctx context.Context, out, edits lesson.All, known *view) (l
 		return with, nil
 	}
 	if len(edits) == 1 {
-		if more := p.beside(ctx, *known, known.harm, edits); len(more) == len(known.harm) {
+		if more, moves := p.beside(ctx, *known, edits); len(more) == len(known.harm) {
 			with = append(with, more...)
 			if v, err := p.look(ctx, with); err != nil || v.ok {
+				p.m.moved += moves
 				return with, err
 			}
 		}
@@ -124,11 +125,11 @@ func (p *proof) grow(ctx context.Context, out, edits lesson.All, known *view) (l
 // mostBeside is how many new findings are mended beside the edits that bring them.
 const mostBeside = 6
 
-// beside are edits that mend some harm of a view that edits brought, in other steps than theirs;
-// none where it is much. What nothing helps is left.
-func (p *proof) beside(ctx context.Context, v view, harm []rule.Finding, edits lesson.All) (out lesson.All) {
-	if len(harm) == 0 || len(harm) > mostBeside {
-		return nil
+// beside are edits that mend the harm of a view that edits brought, in other steps than theirs, with
+// by how much they make another picture; none where the harm is much. What nothing helps is left.
+func (p *proof) beside(ctx context.Context, v view, edits lesson.All) (out lesson.All, moves float64) {
+	if len(v.harm) == 0 || len(v.harm) > mostBeside {
+		return nil, 0
 	}
 	var mine []lesson.Step
 	for _, e := range edits {
@@ -137,22 +138,34 @@ func (p *proof) beside(ctx context.Context, v view, harm []rule.Finding, edits l
 	}
 	c := &rule.Context{Context: ctx, Lesson: v.next, Rehearsal: v.painted}
 	bench := NewBench(c)
-	for _, f := range safe(v.next, harm) {
-		idea, ok, err := bench.Quick(ctx, f, func(i rule.Idea) bool {
-			next, _, err := lesson.Apply(v.next, i.Edit)
-			return err != nil || !c.Keeps(next) || slices.ContainsFunc(mine, func(s lesson.Step) bool {
-				k, n := v.next.Step(s.ID), next.Step(s.ID)
-				return k >= 0 && (n < 0 || k != n && len(next.Steps) == len(v.next.Steps) || !reflect.DeepEqual(next.Steps[n], v.next.Steps[k]))
-			})
+	skip := func(i rule.Idea) bool {
+		next, _, err := lesson.Apply(v.next, i.Edit)
+		return err != nil || !c.Keeps(next) || slices.ContainsFunc(mine, func(s lesson.Step) bool {
+			k, n := v.next.Step(s.ID), next.Step(s.ID)
+			return k >= 0 && (n < 0 || k != n && len(next.Steps) == len(v.next.Steps) || !reflect.DeepEqual(next.Steps[n], v.next.Steps[k]))
 		})
-		if err != nil {
-			return nil
+	}
+	for _, f := range safe(v.next, v.harm) {
+		if cause(f.Rule) {
+			idea, ok, err := bench.Quick(ctx, f, skip)
+			if err != nil {
+				return nil, 0
+			}
+			if ok {
+				out = append(out, idea.Edit.Edit)
+			}
+			continue
 		}
-		if ok {
-			out = append(out, idea.Edit.Edit)
+		f = rule.Offering(f, slices.DeleteFunc(slices.Clone(f.Ideas()), skip)...)
+		r, err := bench.pick(ctx, f, mostMoves-p.m.moved-moves, func() {})
+		if err != nil {
+			return nil, 0
+		}
+		if r != nil {
+			out, moves = append(out, r.Edit.Edit), moves+r.another(f)
 		}
 	}
-	return out
+	return out, moves
 }
 
 // apart parts edits into those that have nothing to do with some findings and those that may: they

@@ -27,37 +27,32 @@ type Ranking struct {
 func (b *Bench) Rank(ctx context.Context, f rule.Finding, told func(Ranking)) (Ranking, error) {
 	ideas := f.Ideas()
 	out := Ranking{Rule: f.Rule, Where: f.Where, Of: len(ideas), Remedies: []Remedy{}}
+	known := make([]*Remedy, len(ideas)) // by idea, so that equals stand in one order however they come
 	var mu sync.Mutex
-	change := func(do func()) {
+	tell := func(idea int, r *Remedy) {
 		mu.Lock()
 		defer mu.Unlock()
-		do()
+		known[idea] = r
+		if r == nil || r.Whole {
+			out.Tried++
+		}
+		out.Remedies = []Remedy{}
+		for _, r := range known {
+			if r != nil {
+				out.Remedies = append(out.Remedies, *r)
+			}
+		}
 		slices.SortStableFunc(out.Remedies, better(f))
 		if told != nil {
-			one := out
-			one.Remedies = slices.Clone(out.Remedies)
-			told(one)
+			told(out)
 		}
 	}
 	var meanwhile fault.Group
 	meanwhile.Go(func() { _, _, _ = b.before(ctx) }) // what it is compared with
 	defer meanwhile.Wait()
-	found, err := b.candidates(ctx, f, func(r *Remedy) {
-		change(func() {
-			if r == nil {
-				out.Tried++
-			} else {
-				out.Remedies = append(out.Remedies, *r)
-			}
-		})
-	})
+	found, err := b.candidates(ctx, f, tell)
 	if err == nil {
-		err = b.lookAround(ctx, f, found, func(r Remedy) {
-			change(func() {
-				out.Tried++
-				out.Remedies[slices.IndexFunc(out.Remedies, func(o Remedy) bool { return o.Words == r.Words && !o.Whole })] = r
-			})
-		})
+		err = b.lookAround(ctx, f, found, tell)
 	}
 	return out, err
 }
@@ -65,48 +60,46 @@ func (b *Bench) Rank(ctx context.Context, f rule.Finding, told func(Ranking)) (R
 // A candidate is a remedy of which only the figure is known, with how it was measured.
 type candidate struct {
 	Remedy
+	nth   int // of the ideas
 	trial *trial
 }
 
 // candidates measures the ideas against a finding and returns those that better it, best first. told
-// hears of every idea, nil for one that does not.
-func (b *Bench) candidates(ctx context.Context, f rule.Finding, told func(*Remedy)) ([]candidate, error) {
+// hears of every idea by its number, with nil for one that does not.
+func (b *Bench) candidates(ctx context.Context, f rule.Finding, told func(idea int, r *Remedy)) ([]candidate, error) {
 	ideas := f.Ideas()
-	all := make([]*candidate, len(ideas))
+	all := make([]candidate, len(ideas))
 	err := sideBySide(len(ideas), func(i int) error {
 		t, err := b.measure(ctx, f, ideas[i])
 		switch {
 		case err != nil:
 			return err
 		case t == nil || !t.betters(f):
-			told(nil)
+			told(i, nil)
 		default:
-			all[i] = &candidate{t.remedy(f, ideas[i]), t}
-			told(&all[i].Remedy)
+			all[i] = candidate{t.remedy(f, ideas[i]), i, t}
+			r := all[i].Remedy
+			told(i, &r)
 		}
 		return nil
 	})
-	var out []candidate
-	for _, c := range all {
-		if c != nil {
-			out = append(out, *c)
-		}
-	}
+	all = slices.DeleteFunc(all, func(c candidate) bool { return c.trial == nil })
 	by := better(f)
-	slices.SortStableFunc(out, func(a, b candidate) int { return by(a.Remedy, b.Remedy) })
-	return out, err
+	slices.SortStableFunc(all, func(a, b candidate) int { return by(a.Remedy, b.Remedy) })
+	return all, err
 }
 
-// lookAround finds what else some remedies do, and tells of each that it is done with.
-func (b *Bench) lookAround(ctx context.Context, f rule.Finding, list []candidate, told func(Remedy)) error {
+// lookAround finds what else some remedies do, and tells of each.
+func (b *Bench) lookAround(ctx context.Context, f rule.Finding, list []candidate, told func(idea int, r *Remedy)) error {
 	return sideBySide(len(list), func(i int) error {
-		r := list[i].Remedy
-		err := b.lookRound(ctx, f, list[i].trial, &r)
-		list[i].trial = nil // its canvas is large
-		if err == nil {
-			told(r)
+		c := &list[i]
+		if err := b.lookRound(ctx, f, c.trial, &c.Remedy); err != nil {
+			return err
 		}
-		return err
+		c.trial = nil // its canvas is large
+		r := c.Remedy
+		told(c.nth, &r)
+		return nil
 	})
 }
 

@@ -68,14 +68,23 @@ type Mended struct {
 // when the context ends or an edit does not fit, which is a mistake in the program.
 func (m *Mending) Mend(ctx context.Context, l *lesson.Lesson) (Mended, error) {
 	out := Mended{Lesson: l}
+	var fits Mended // the last that takes no longer than the session, or than it did
+	var tooLong bool
 	for round := 1; ; round++ {
 		if m.Told != nil {
 			m.Told(round)
 		}
 		e, open, err := m.next(ctx, out.Lesson, round)
 		out.Open = open
+		over := slices.ContainsFunc(open, func(f rule.Finding) bool { return f.Rule == rule.Over })
+		if round == 1 {
+			tooLong = over
+		}
+		if !over || tooLong || m.Accepts {
+			fits = out
+		}
 		if err != nil || len(e) == 0 {
-			return out, err
+			return fits, err
 		}
 		if out.Lesson, _, err = lesson.Apply(out.Lesson, e); err != nil {
 			return out, err
@@ -136,7 +145,8 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 	left := rule.Unaccepted(list)
 	// What goes wrong in paint and order is mended at once: much else comes right with it. How it looks
 	// is mended with care, and minutes last.
-	if causes, _ := part(mendable(open), cause); len(causes) > fewOpen && round <= lastBold {
+	causes, _ := part(mendable(open), cause)
+	if len(causes) > fewOpen && round <= lastBold {
 		if e, err := m.proven(ctx, l, trials, Bold(c, open, round)); err != nil || len(e) > 0 {
 			return e, left, err
 		}
@@ -156,6 +166,9 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 		if !m.refused(one.Edit.Edit) {
 			m.moved += one.another
 		}
+	}
+	if err == nil && len(e) == 0 { // what helps brings something else: it is mended together with that
+		e, err = m.proven(ctx, l, trials, Bold(c, causes, round))
 	}
 	if err != nil || len(e) > 0 || len(over) == 0 {
 		return e, left, err

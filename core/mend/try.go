@@ -1,6 +1,7 @@
 package mend
 
 import (
+	"cmp"
 	"context"
 	"math"
 	"reflect"
@@ -177,13 +178,15 @@ func (b *Bench) lookRound(ctx context.Context, f rule.Finding, t *trial, out *Re
 	return nil
 }
 
-// Quick finds the idea that helps against a finding without a look at anything else: the first as
-// they are listed, from the lightest hand on, that takes it away, or else the one that leaves least
-// of it; false where none betters it. Those that skip names are passed over. It is meant for rules
+// Quick finds the idea that helps against a finding without a look at anything else: the first that
+// takes it away, of those that take fewest minutes, from the lightest hand on, or else the one that
+// leaves least of it; false where none betters it. Those that skip names are passed over. It is meant for rules
 // that are measured at a step, of which a trial takes a blink.
 func (b *Bench) Quick(ctx context.Context, f rule.Finding, skip func(rule.Idea) bool) (best rule.Idea, ok bool, err error) {
 	least := math.Inf(1)
-	for _, idea := range f.Ideas() {
+	ideas := slices.Clone(f.Ideas())
+	slices.SortStableFunc(ideas, func(a, b rule.Idea) int { return cmp.Compare(a.Minutes, b.Minutes) })
+	for _, idea := range ideas {
 		if skip(idea) {
 			continue
 		}

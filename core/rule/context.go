@@ -4,6 +4,7 @@ import (
 	"context"
 	"sync"
 
+	"proxenos/core/class"
 	"proxenos/core/lesson"
 	"proxenos/core/picture"
 	"proxenos/core/rehearse"
@@ -20,6 +21,7 @@ type Context struct {
 	Trials    *rehearse.Rehearsal          // the same on coarse cells, for what is judged from two metres; Rehearsal, when left out
 	Cupboard  *supply.Cupboard             // what the studio has; nil when nobody said
 	Runs      []run.Run                    // what sessions of the lesson took
+	Classes   []Planned                    // in which it is going to be taught
 	Fell      func(rule string, err error) // hears of rules that fell over, where it is not nil
 
 	coarse  once[*picture.Picture] // the finished canvas on a coarse grid
@@ -29,6 +31,12 @@ type Context struct {
 	needs   once[*supply.Amounts]  // what one person needs; nil where it cannot be worked out
 	mu      sync.Mutex
 	shared  map[[2]int]float64 // how much of one step's marks another's cover, once asked
+}
+
+// A Planned class is one in which a lesson is going to be taught.
+type Planned struct {
+	ID string
+	class.Class
 }
 
 // reports are those of the rehearsal, nil when there was none.
@@ -47,9 +55,9 @@ func (c *Context) finished() *rehearse.Rehearsal {
 	return c.Rehearsal
 }
 
-// Of is a context that asks the same cupboard and runs of another lesson and canvas.
+// Of is a context that asks the same cupboard, runs and classes of another lesson and canvas.
 func (c *Context) Of(l *lesson.Lesson, r *rehearse.Rehearsal) *Context {
-	return &Context{Context: c.Context, Lesson: l, Rehearsal: r, Cupboard: c.Cupboard, Runs: c.Runs, Fell: c.Fell}
+	return &Context{Context: c.Context, Lesson: l, Rehearsal: r, Cupboard: c.Cupboard, Runs: c.Runs, Classes: c.Classes, Fell: c.Fell}
 }
 
 // A once is worked out when a rule first asks for it, for all that ask.

@@ -56,7 +56,7 @@ func Families() []FamilyOf {
 		{Light, []Rule{side, glitter}},
 		{Time, []Rule{over, hand, clash, late, idleTime, noPause, churn, pace}},
 		{Supply, []Rule{missing, scarce}},
-		{Safety, []Rule{pigment}},
+		{Safety, []Rule{pigment, vapour, minors}},
 		{Finish, []Rule{gain}},
 	}
 }
@@ -176,7 +176,7 @@ func Warn(c *Context) ([]Finding, error) {
 	return check(c, slices.DeleteFunc(All(), func(r Rule) bool { return r.Severity == Note }))
 }
 
-// Beyond lets the rules speak that ask the cupboard or the runs. Of the rehearsal they need
+// Beyond lets the rules speak that ask the cupboard, the runs or the classes. Of the rehearsal they need
 // the reports alone.
 func Beyond(c *Context) ([]Finding, error) {
 	return check(c, slices.DeleteFunc(All(), func(r Rule) bool { return !r.Beyond }))

@@ -16,7 +16,7 @@ import (
 var untold = map[string]string{
 	"color.no-unity": "colour_test", "value.focal": "composition_test", "pict.rival": "composition_test", "pict.corner": "composition_test",
 	"pict.directions": "composition_test", "time.late": "waits_test", "film.towel": "waits_test", "time.churn": "table_test", "finish.gain": "table_test",
-	"time.pace": "beyond_test", "supply.missing": "beyond_test", "supply.short": "beyond_test", "safe.pigment": "safe_test",
+	"time.pace": "beyond_test", "supply.missing": "beyond_test", "supply.short": "beyond_test", "safe.pigment": "safe_test", "safe.vapour": "safe_class_test", "safe.minors": "safe_class_test",
 }
 
 func TestTheRegistryIsWhole(t *testing.T) {

@@ -149,6 +149,7 @@ export function useRehearsal(hash: string, lesson: string) {
       if (!client.getQueryData<Rehearsed>(queryKey)?.done) void client.invalidateQueries({ queryKey })
     }
     return streamOf(studio).listen((news) => {
+      if (news.kind === 'class') void client.invalidateQueries({ queryKey }) // the rules ask for whom it is planned
       if (news.kind !== 'canvas' || news.lesson !== lesson) return
       if (news.stage === 'judged' || news.stage === 'foreseen' || news.stage === 'failed') ask()
       else client.setQueryData<Rehearsed>(queryKey, (now) => (now && !now.done && now.painting === news.painting ? { ...now, painted: news.steps ?? 0 } : now))

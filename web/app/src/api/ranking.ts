@@ -18,9 +18,9 @@ export interface Tried {
 const whole = (known: Ranking | undefined) => known !== undefined && known.tried === known.of
 
 /** ranking asks for the remedies of a finding, each tried on a canvas; what is known grows while they are. */
-function ranking(client: QueryClient, saved: Pick<Saved, 'studio' | 'id' | 'revision' | 'hash'>, finding: Pick<Finding, 'rule' | 'where'>) {
+function ranking(client: QueryClient, saved: Pick<Saved, 'studio' | 'id' | 'revision' | 'hash'>, finding: Pick<Finding, 'rule' | 'where' | 'says'>) {
   const asked: Omit<Asked, 'watcher'> = { kind: 'rank', lesson: saved.id, from: saved.revision, rule: finding.rule, where: finding.where }
-  const queryKey = ['ranking', saved.id, saved.hash, finding.rule, finding.where]
+  const queryKey = ['ranking', saved.id, saved.hash, finding.rule, finding.where, finding.says] // what it says may change with the cupboard or a class
   return {
     queryKey,
     queryFn: async ({ signal }: { signal: AbortSignal }) =>

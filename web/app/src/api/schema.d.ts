@@ -5018,7 +5018,7 @@ export interface components {
             rule: string;
             /**
              * Format: int64
-             * @description ideas that were tried by now
+             * @description ideas of which all is known by now
              */
             tried: number;
             where: string;
@@ -5192,6 +5192,8 @@ export interface components {
              * @description mean ΔE00 by which the picture changes, seen from two and a half metres
              */
             moves: number;
+            /** @description whether it is known what else it does: its figure is known first */
+            whole: boolean;
             words: string;
         };
         Reorder: {

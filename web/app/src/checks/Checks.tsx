@@ -134,7 +134,7 @@ const key = (f: Finding) => `${f.rule}@${f.where}`
 
 /** byChange lists what is open by how much mending it changes the picture, most first; what nothing mends comes last. */
 function byChange(findings: Finding[], tried: (f: Finding) => Tried | undefined): [string, Finding[]][] {
-  const best = (f: Finding) => tried(f)?.known?.remedies[0]
+  const best = (f: Finding) => tried(f)?.known?.remedies.find((r) => r.whole)
   const name = (f: Finding) => {
     if (f.accepted !== '') return 'On purpose'
     if (best(f)) return 'Largest change to the picture first'

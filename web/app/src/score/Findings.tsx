@@ -113,6 +113,7 @@ function Mend({ saved, finding, apply, tryOut, ready }: Omit<Props, 'findings'> 
 /** leaves says what of a finding a remedy leaves, as it was measured with it, and what it takes. */
 function leaves(r: Remedy, f: Finding) {
   const left = r.after === undefined ? 'nothing of it left to measure' : `${figure(r.after)}${r.bound === f.threshold ? '' : ` of ${figure(r.bound)}`} ${f.unit}${r.gone ? ', mends it' : ''}`
+  if (!r.whole) return `→ ${left}; what else it does is being tried`
   const minutes = r.minutes === 0 ? '' : `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`
   const also = r.also.length === 0 ? '' : `, and ${r.also.length === 1 ? 'another finding goes' : `${r.also.length} others go`} with it`
   return `→ ${left}${minutes}${also}; changes the picture by ΔE ${figure(r.moves, 2)}`
