@@ -25,7 +25,7 @@ type proof struct {
 // proven is what of several edits does no harm, by the coarse canvas that they make: all of
 // them, or what is left without those that do.
 func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse.Rehearsal, edits lesson.All) (lesson.All, error) {
-	if edits = slices.DeleteFunc(slices.Clone(edits), m.refused); len(edits) == 0 {
+	if edits = m.inTime(l, slices.DeleteFunc(slices.Clone(edits), m.refused)); len(edits) == 0 {
 		return nil, nil
 	}
 	before, err := lookAt(ctx, l, coarse)
@@ -49,6 +49,27 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 		return edits, err
 	}
 	return p.grow(ctx, nil, edits, &v)
+}
+
+// inTime are as many of several edits as a session has minutes for: what adds most is left out first.
+func (m *Mending) inTime(l *lesson.Lesson, edits lesson.All) lesson.All {
+	takes := func(e lesson.Edit) float64 {
+		next, _, err := lesson.Apply(l, e)
+		if err != nil {
+			return 0
+		}
+		return next.ClassMinutes()
+	}
+	for len(edits) > 0 && takes(edits) > m.longest {
+		most := 0
+		for i, e := range edits {
+			if takes(e) > takes(edits[most]) {
+				most = i
+			}
+		}
+		edits = slices.Delete(edits, most, most+1)
+	}
+	return edits
 }
 
 // A view is what some edits come to.
@@ -76,7 +97,7 @@ func (p *proof) look(ctx context.Context, e lesson.All) (v view, err error) {
 		return v, err
 	}
 	v.harm = after.harm(p.before)
-	if v.ok = len(v.harm) == 0 && after.over <= p.before.over+overMore; v.ok {
+	if v.ok = len(v.harm) == 0 && after.over <= p.before.over+overMore && v.next.ClassMinutes() <= p.m.longest; v.ok {
 		p.m.coarse = v.painted // the next round goes on from what stays, and only from that
 	}
 	return v, nil
@@ -147,7 +168,7 @@ func (p *proof) beside(ctx context.Context, v view, edits lesson.All) (out lesso
 	}
 	for _, f := range safe(v.next, v.harm) {
 		if cause(f.Rule) {
-			idea, ok, err := bench.Quick(ctx, f, skip)
+			idea, ok, err := bench.Quick(ctx, f, soonest(f, skip))
 			if err != nil {
 				return nil, 0
 			}

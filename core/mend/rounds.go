@@ -14,6 +14,11 @@ import (
 // other. It ends before that where nothing is left or nothing helps.
 const rounds = 24
 
+// mostLonger is how many times as long as its session, or as it is, mending may make a lesson: to clean
+// tools takes minutes, and where the session has none left it says so at the end. Waits that take more
+// are a person's choice.
+const mostLonger = 1.1
+
 // Own are the canvases of who mends alone: each goes on from the one before as far as the
 // script is still the same. The zero value is ready for use.
 type Own struct{ coarse, fine *rehearse.Rehearsal }
@@ -50,10 +55,11 @@ type Mending struct {
 	Told func(round int)
 
 	Own
-	harms map[string]bool    // edits that did harm, written
-	vain  map[string]float64 // figures of findings that nothing helped, by rule and place
-	since bool               // whether something was mended after that
-	moved float64            // by how much another picture was made of it, a mean ΔE00
+	longest float64            // minutes that it may take at the pace of its class
+	harms   map[string]bool    // edits that did harm, written
+	vain    map[string]float64 // figures of findings that nothing helped, by rule and place
+	since   bool               // whether something was mended after that
+	moved   float64            // by how much another picture was made of it, a mean ΔE00
 }
 
 // Mended is what became of a lesson.
@@ -68,23 +74,15 @@ type Mended struct {
 // when the context ends or an edit does not fit, which is a mistake in the program.
 func (m *Mending) Mend(ctx context.Context, l *lesson.Lesson) (Mended, error) {
 	out := Mended{Lesson: l}
-	var fits Mended // the last that takes no longer than the session, or than it did
-	var tooLong bool
+	m.longest = mostLonger * max(l.Session, l.ClassMinutes())
 	for round := 1; ; round++ {
 		if m.Told != nil {
 			m.Told(round)
 		}
 		e, open, err := m.next(ctx, out.Lesson, round)
 		out.Open = open
-		over := slices.ContainsFunc(open, func(f rule.Finding) bool { return f.Rule == rule.Over })
-		if round == 1 {
-			tooLong = over
-		}
-		if !over || tooLong || m.Accepts {
-			fits = out
-		}
 		if err != nil || len(e) == 0 {
-			return fits, err
+			return out, err
 		}
 		if out.Lesson, _, err = lesson.Apply(out.Lesson, e); err != nil {
 			return out, err
@@ -205,7 +203,11 @@ func (m *Mending) quick(c *rule.Context, open []rule.Finding) ([]rule.Finding, e
 		if r, _ := rule.Find(f.Rule); r.On != rule.Step || len(f.Ideas()) < 2 {
 			return nil
 		}
-		idea, ok, err := bench.Quick(c, f, func(i rule.Idea) bool { return m.refused(i.Edit.Edit) })
+		ideas := f.Ideas() // whoever begins a lesson has all the time
+		if !m.Accepts {
+			ideas = soonest(f, func(i rule.Idea) bool { return m.refused(i.Edit.Edit) })
+		}
+		idea, ok, err := bench.Quick(c, f, ideas)
 		if out[i] = rule.Offering(f); ok {
 			out[i] = rule.Offering(f, idea)
 		}

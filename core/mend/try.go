@@ -178,18 +178,12 @@ func (b *Bench) lookRound(ctx context.Context, f rule.Finding, t *trial, out *Re
 	return nil
 }
 
-// Quick finds the idea that helps against a finding without a look at anything else: the first that
-// takes it away, of those that take fewest minutes, from the lightest hand on, or else the one that
-// leaves least of it; false where none betters it. Those that skip names are passed over. It is meant for rules
-// that are measured at a step, of which a trial takes a blink.
-func (b *Bench) Quick(ctx context.Context, f rule.Finding, skip func(rule.Idea) bool) (best rule.Idea, ok bool, err error) {
+// Quick finds which of some ideas helps against a finding, without a look at anything else: the first
+// that takes it away, or else the one that leaves least of it; false where none betters it. It is meant
+// for rules that are measured at a step, of which a trial takes a blink.
+func (b *Bench) Quick(ctx context.Context, f rule.Finding, ideas []rule.Idea) (best rule.Idea, ok bool, err error) {
 	least := math.Inf(1)
-	ideas := slices.Clone(f.Ideas())
-	slices.SortStableFunc(ideas, func(a, b rule.Idea) int { return cmp.Compare(a.Minutes, b.Minutes) })
 	for _, idea := range ideas {
-		if skip(idea) {
-			continue
-		}
 		t, err := b.measure(ctx, f, idea)
 		switch {
 		case err != nil:
@@ -202,6 +196,14 @@ func (b *Bench) Quick(ctx context.Context, f rule.Finding, skip func(rule.Idea) 
 		}
 	}
 	return best, ok, nil
+}
+
+// soonest are the ideas of a finding but for those to be left out, those that take fewest minutes
+// first, and of as many from the lightest hand on, as they are listed.
+func soonest(f rule.Finding, skip func(rule.Idea) bool) []rule.Idea {
+	out := slices.DeleteFunc(slices.Clone(f.Ideas()), skip)
+	slices.SortStableFunc(out, func(a, b rule.Idea) int { return cmp.Compare(a.Minutes, b.Minutes) })
+	return out
 }
 
 // reportsOf are the reports by which a changed lesson is judged, nil where they are others: recipes,

@@ -13,6 +13,8 @@ const (
 	holeLeast  = 0.4  // cm² of a gap from which it is one
 	holeMost   = 25.0 // cm² from which it is a view
 	sidesLeast = 6.0  // percent of its width by which the sides of a gap wander, below which it is cut out
+	stripeLong = 3.0  // times as long as wide, from which a gap is a stripe
+	mirrorCm   = 2.0  // cm² from which a gap can be seen to be its own mirror image
 	holeFrame  = 0.6  // share of a gap's edge that masses make
 	holeWays   = 3    // outlines that are tried
 )
@@ -20,8 +22,9 @@ const (
 var hole = Rule{
 	ID: "pict.hole", Title: "A square hole", Severity: Note, On: Finished, Choice: true,
 	Reason: "Gaps between masses are shapes as well: a square hole, a stripe or a slot looks cut out with scissors. Vary them, as branches do.",
-	Figure: "by how much the sides of a gap between masses wander from upright", Source: "working default: leaves wander by a tenth and more",
-	Speaks:  say("the sides of a gap of %g to %g cm² between masses of leaves, rocks or buildings wander by under %g %% of its width", holeLeast, holeMost, sidesLeast),
+	Figure: "by how much the sides of a gap between masses wander: from upright; from each other, in a stripe; from its own mirror image", Source: "working default: leaves wander by a tenth and more",
+	Speaks: say("the sides of a gap of %g to %g cm² between masses of leaves, rocks or buildings wander from upright, from each other where it is %g times as long as wide, or from a mirror image where it has %g cm², by under %g %% of its width",
+		holeLeast, holeMost, stripeLong, mirrorCm, sidesLeast),
 	measure: findHole,
 }
 
@@ -31,29 +34,68 @@ type gap struct {
 	x0, y0, x1, y1 int // cells
 	zones          map[string]int
 	left, right    map[int]int // by row
+	top, bottom    map[int]int // by column
 	framed         float64     // share of its edge that masses make
 }
 
-// wanders is by how much its sides wander from upright, as a share of its width: between a tenth
-// and three quarters of its height, for what lies at its foot is no side.
-func (g gap) wanders() float64 {
-	var lefts, rights []float64
-	for y := g.y0 + (g.y1-g.y0)/10; y <= g.y0+3*(g.y1-g.y0)/4; y++ {
-		if x, ok := g.left[y]; ok {
-			lefts, rights = append(lefts, float64(x)), append(rights, float64(g.right[y]))
+// cutOut is by how much the sides of a gap wander, as a share of its width, in what it looks most cut
+// out: from upright, in a square; from each other, in a stripe; from each other's mirror image.
+// What lies at its foot is no side: sides are looked at between a tenth and three quarters of its height.
+func (g gap) cutOut(cm2 float64) (share float64, like string) {
+	wide, high := float64(g.x1-g.x0+1), float64(g.y1-g.y0+1)
+	lefts, rights := sides(g.left, g.right, g.y0, g.y1)
+	share, like = (wander(lefts)+wander(rights))/wide, "a square"
+	may := func(by float64, what string) {
+		if by < share {
+			share, like = by, what
 		}
 	}
-	return (wander(lefts) + wander(rights)) / float64(g.x1-g.x0+1)
+	if across := apart(lefts, rights); len(across) > 0 && high >= stripeLong*mean(across) {
+		may(wander(across)/mean(across), "a stripe")
+	}
+	if across := apart(sides(g.top, g.bottom, g.x0, g.x1)); len(across) > 0 && wide >= stripeLong*mean(across) {
+		may(wander(across)/mean(across), "a stripe")
+	}
+	if cm2 >= mirrorCm {
+		middle := make([]float64, len(lefts))
+		for i := range lefts {
+			middle[i] = lefts[i] + rights[i]
+		}
+		may(wander(middle)/wide, "its own mirror image")
+	}
+	return share, like
+}
+
+// sides are the two sides of a gap by its rows, or its columns, from one to another.
+func sides(one, other map[int]int, from, to int) (ones, others []float64) {
+	for at := from + (to-from)/10; at <= from+3*(to-from)/4; at++ {
+		if x, ok := one[at]; ok {
+			ones, others = append(ones, float64(x)), append(others, float64(other[at]))
+		}
+	}
+	return ones, others
+}
+
+// apart is how far two sides are apart, cells.
+func apart(ones, others []float64) (out []float64) {
+	for i := range ones {
+		out = append(out, others[i]-ones[i]+1)
+	}
+	return out
+}
+
+func mean(v []float64) (m float64) {
+	for _, x := range v {
+		m += x / float64(len(v))
+	}
+	return m
 }
 
 // wander is the mean distance of figures from their mean.
 func wander(v []float64) (sum float64) {
-	var mean float64
+	m := mean(v)
 	for _, x := range v {
-		mean += x / float64(len(v))
-	}
-	for _, x := range v {
-		sum += math.Abs(x-mean) / float64(len(v))
+		sum += math.Abs(x-m) / float64(len(v))
 	}
 	return sum
 }
@@ -77,9 +119,10 @@ func findHole(c *Context) (out []Finding) {
 		}
 		z, _ := c.Lesson.Zone(zone)
 		at := rehearse.Spot{X: float64(g.x0+g.x1+1) / 2 * cell, Y: float64(g.y0+g.y1+1) / 2 * cell}
+		share, like := g.cutOut(area)
 		out = append(out, Finding{
-			Says:   fmt.Sprintf("The sides of a gap of %.1f cm² by %s wander by %.1f %% of its width: it looks cut out.", area, z.Name, 100*g.wanders()),
-			Figure: round(100*g.wanders(), 1), Unit: "%", Threshold: sidesLeast, Under: true, Where: zone, At: at, OnCanvas: true,
+			Says:   fmt.Sprintf("A gap of %.1f cm² by %s is %s, within %.1f %% of its width: it looks cut out.", area, z.Name, like, 100*share),
+			Figure: round(100*share, 1), Unit: "%", Threshold: sidesLeast, Under: true, Where: zone, At: at, OnCanvas: true,
 			offers: func() []Idea { return c.ragged(z, g, cell) },
 		})
 	}
@@ -120,7 +163,7 @@ func (c *Context) gaps(on *rehearse.Rehearsal) (out []gap) {
 		if seen[start] || !is(start, sky) {
 			continue
 		}
-		g := gap{x0: f.W, y0: f.H, zones: map[string]int{}, left: map[int]int{}, right: map[int]int{}}
+		g := gap{x0: f.W, y0: f.H, zones: map[string]int{}, left: map[int]int{}, right: map[int]int{}, top: map[int]int{}, bottom: map[int]int{}}
 		open := false
 		var edge, masses float64
 		stack := []int{start}
@@ -130,10 +173,8 @@ func (c *Context) gaps(on *rehearse.Rehearsal) (out []gap) {
 			stack = stack[:len(stack)-1]
 			x, y := k%f.W, k/f.W
 			g.cells++
-			if at, ok := g.left[y]; !ok || x < at {
-				g.left[y] = x
-			}
-			g.right[y] = max(g.right[y], x)
+			extend(g.left, g.right, y, x)
+			extend(g.top, g.bottom, x, y)
 			g.x0, g.y0, g.x1, g.y1 = min(g.x0, x), min(g.y0, y), max(g.x1, x), max(g.y1, y)
 			open = open || x == 0 || y == 0 || x == f.W-1 || y == f.H-1
 			for _, n := range []struct {
@@ -160,6 +201,14 @@ func (c *Context) gaps(on *rehearse.Rehearsal) (out []gap) {
 		}
 	}
 	return out
+}
+
+// extend lets what lies between two sides at a place reach to somewhere.
+func extend(from, to map[int]int, at, reach int) {
+	if first, ok := from[at]; !ok || reach < first {
+		from[at] = reach
+	}
+	to[at] = max(to[at], reach)
 }
 
 // ragged has the ideas to let the outline of a mass wander into a gap.

@@ -44,7 +44,9 @@ func findVapour(c *Context) (out []Finding) {
 			Says: says, Figure: round(100*a.Peak/a.Limit, 0), Unit: "% of the limit", Threshold: vapourMost, Where: planned.ID,
 			offers: func() (out []Idea) {
 				c.withoutJar(&out)
-				c.lessSolvent(&out)
+				if less := c.thinner(0.5); len(less) > 0 {
+					c.offer(&out, "half as much solvent in the paint", less)
+				}
 				return out
 			},
 		})
@@ -52,29 +54,33 @@ func findVapour(c *Context) (out []Finding) {
 	return out
 }
 
-// withoutJar has the idea to wipe where a brush goes into the jar: a jar that nobody needs stays shut.
+// withoutJar has the ideas to wipe, or to take a clean brush, where one goes into the jar: a jar that
+// nobody needs stays shut.
 func (c *Context) withoutJar(to *[]Idea) {
-	var all lesson.All
-	for _, i := range class.Rinses(c.Lesson) {
-		all = append(all, lesson.SetCare{Step: c.Lesson.Steps[i].ID, Care: lesson.Wipe})
+	if len(class.Rinses(c.Lesson)) == 0 {
+		return
 	}
-	if len(all) > 0 {
-		c.offer(to, "wipe brushes instead of rinsing them, and leave the jars shut", all)
-	}
+	c.offer(to, "wipe brushes instead of rinsing them, and leave the jars shut", c.noRinse(lesson.Wipe))
+	c.offer(to, "take another clean brush instead of each rinse, and leave the jars shut", c.noRinse(lesson.Fresh))
 }
 
-// lessSolvent has the idea to thin paint half as much.
-func (c *Context) lessSolvent(to *[]Idea) {
-	var all lesson.All
+// noRinse cleans brushes in a way where they go into the jar.
+func (c *Context) noRinse(care lesson.Care) (all lesson.All) {
+	for _, i := range class.Rinses(c.Lesson) {
+		all = append(all, lesson.SetCare{Step: c.Lesson.Steps[i].ID, Care: care})
+	}
+	return all
+}
+
+// thinner lets so many times the solvent into paint that is thinned; nothing where none is.
+func (c *Context) thinner(share float64) (all lesson.All) {
 	for _, s := range c.Lesson.Steps {
 		if s.Medium.Solvent > 0 {
-			s.Medium.Solvent /= 2
+			s.Medium.Solvent *= share
 			all = append(all, lesson.Change{Step: s})
 		}
 	}
-	if len(all) > 0 {
-		c.offer(to, "half as much solvent in the paint", all)
-	}
+	return all
 }
 
 var minors = Rule{
@@ -91,12 +97,10 @@ func findMinors(c *Context) (out []Finding) {
 	for _, p := range marked {
 		uses = append(uses, p.Name)
 	}
-	jar := len(class.Rinses(c.Lesson)) > 0
-	thinned := slices.ContainsFunc(c.Lesson.Steps, func(s lesson.Step) bool { return s.Medium.Solvent > 0 })
-	if jar {
+	if len(class.Rinses(c.Lesson)) > 0 {
 		uses = append(uses, "solvent to rinse brushes")
 	}
-	if thinned {
+	if len(c.thinner(0)) > 0 {
 		uses = append(uses, "solvent in paint")
 	}
 	says := "nothing that they should do without"
@@ -109,15 +113,16 @@ func findMinors(c *Context) (out []Finding) {
 		}
 		out = append(out, Finding{
 			Says:   fmt.Sprintf("In “%s” on %s somebody is not of age, and the lesson uses %s.", planned.Title, planned.Day(), says),
-			Figure: float64(len(uses)), Unit: "things", Threshold: 0, Where: planned.ID,
+			Figure: float64(len(uses)), Unit: "of these in use", Threshold: 0, Where: planned.ID,
 			offers: func() (out []Idea) {
 				for _, p := range marked {
 					if idea, delta, ok := c.withoutTube(p.Key); ok && delta <= substituteMost {
 						out = append(out, idea)
 					}
 				}
-				if jar {
-					c.withoutJar(&out)
+				c.withoutJar(&out)
+				if none := c.thinner(0); len(none) > 0 {
+					c.offer(&out, "no solvent in the paint", none)
 				}
 				return out
 			},
