@@ -2,6 +2,7 @@ package mend
 
 import (
 	"context"
+	"maps"
 	"math"
 	"slices"
 
@@ -55,11 +56,17 @@ type Mending struct {
 	Told func(round int)
 
 	Own
-	longest float64            // minutes that it may take at the pace of its class
-	harms   map[string]bool    // edits that did harm, written
-	vain    map[string]float64 // figures of findings that nothing helped, by rule and place
-	since   bool               // whether something was mended after that
-	moved   float64            // by how much another picture was made of it, a mean ΔE00
+	longest float64           // minutes that it may take at the pace of its class
+	harms   map[string]bool   // edits that did harm, written
+	vain    map[string]inVain // findings that nothing helped, by rule and place
+	done    int               // rounds that changed something
+	moved   float64           // by how much another picture was made of it, a mean ΔE00
+}
+
+// inVain is when remedies of a finding were tried in vain.
+type inVain struct {
+	figure float64 // of the finding
+	done   int     // rounds that had changed something by then
 }
 
 // Mended is what became of a lesson.
@@ -87,7 +94,8 @@ func (m *Mending) Mend(ctx context.Context, l *lesson.Lesson) (Mended, error) {
 		if out.Lesson, _, err = lesson.Apply(out.Lesson, e); err != nil {
 			return out, err
 		}
-		out.Edit, m.since = append(out.Edit, e...), len(m.vain) > 0
+		out.Edit = append(out.Edit, e...)
+		m.done++
 		out.Rounds++
 	}
 }
@@ -108,10 +116,9 @@ func (m *Mending) next(ctx context.Context, l *lesson.Lesson, round int) (lesson
 	if err != nil {
 		return nil, nil, err
 	}
-	if e, open, err = m.improve(ctx, l, fine, coarse, round); err != nil || len(e) > 0 || !m.since {
+	if e, open, err = m.improve(ctx, l, fine, coarse, round); err != nil || len(e) > 0 || !m.forget() {
 		return e, open, err
 	}
-	m.vain, m.since = nil, false // other things are mended by now
 	return m.improve(ctx, l, fine, coarse, round)
 }
 
@@ -181,16 +188,24 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 // again before all else is mended.
 func (m *Mending) giveUp(vain []rule.Finding) {
 	if m.vain == nil {
-		m.vain = map[string]float64{}
+		m.vain = map[string]inVain{}
 	}
 	for _, f := range vain {
-		m.vain[f.Rule+" "+f.Where] = f.Figure
+		m.vain[f.Rule+" "+f.Where] = inVain{f.Figure, m.done}
 	}
 }
 
+// forget lets what was tried in vain be tried once more, where other things were mended since; it
+// reports whether there is any.
+func (m *Mending) forget() bool {
+	tried := len(m.vain)
+	maps.DeleteFunc(m.vain, func(_ string, v inVain) bool { return v.done < m.done })
+	return len(m.vain) < tried
+}
+
 func (m *Mending) isInVain(f rule.Finding) bool {
-	figure, tried := m.vain[f.Rule+" "+f.Where]
-	return tried && figure == f.Figure
+	v, tried := m.vain[f.Rule+" "+f.Where]
+	return tried && v.figure == f.Figure
 }
 
 // quick are the findings, those of wet paint with the one idea that helps on the canvas as it is
