@@ -56,6 +56,43 @@ func TestClassesAreKeptByDayAndOfTheirStudio(t *testing.T) {
 	}
 }
 
+func TestPlannedAreTheClassesInWhichALessonIsGoingToBeTaught(t *testing.T) {
+	s, id, first := withClassLesson(t)
+	day := time.Date(2027, 3, 4, 18, 0, 0, 0, time.UTC)
+	add := func(title string, days int) store.KeptClass {
+		t.Helper()
+		kept, err := s.AddClass(ctx, id, first, class.Usual(title, 3, day.AddDate(0, 0, days), 120))
+		if err != nil {
+			t.Fatal(err)
+		}
+		return kept
+	}
+	add("Second", 7)
+	add("First", 0)
+	ended := add("Ended", 1)
+	over := ended.Class
+	over.State = class.Ended
+	if _, err := s.PutClass(ctx, ended.ID, 1, first, over); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.DeleteClass(ctx, add("Thrown out", 2).ID, true); err != nil {
+		t.Fatal(err)
+	}
+	list, err := s.Planned(ctx, id)
+	if err != nil || len(list) != 2 || list[0].Class.Title != "First" || list[1].Class.Title != "Second" {
+		t.Errorf("%+v, %v", list, err)
+	}
+	for what, r := range map[string]store.Room{"another lesson": s.Room, "another studio": s.Store.Room("elsewhere")} {
+		of := id
+		if what == "another lesson" {
+			of = "none"
+		}
+		if list, err := r.Planned(ctx, of); err != nil || len(list) != 0 {
+			t.Errorf("%s: %+v, %v", what, list, err)
+		}
+	}
+}
+
 func withClassLesson(t *testing.T) (s shop, lesson string, revision int) {
 	s, _, r := withLesson(t)
 	return s, r.LessonID, r.Number

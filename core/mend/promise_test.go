@@ -14,6 +14,7 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/rule/book"
+	"proxenos/core/starter"
 )
 
 // A promise is how well remedies of a rule keep their word.
@@ -61,6 +62,13 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 				t.Fatal(err)
 			}
 			l.Accepted = nil // all that is on purpose speaks
+			lessons = append(lessons, l)
+		}
+		for _, k := range starter.Kinds() { // before they were mended
+			l, err := starter.Make(t.Context(), starter.Wish{Kind: starter.Kind(k.ID), Method: lesson.WetBase, Width: 240, Height: 180, Seed: 3})
+			if err != nil {
+				t.Fatal(err)
+			}
 			lessons = append(lessons, l)
 		}
 	}

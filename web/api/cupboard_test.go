@@ -81,6 +81,36 @@ func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {
 	}
 }
 
+// What a planned class asks of a lesson is said while it is planned so.
+func TestAClassWithTheYoungIsHeldAgainstTheLesson(t *testing.T) {
+	s := start(t)
+	saved := s.lesson()
+	said := func() []rule.Finding {
+		return slices.DeleteFunc(s.judged(saved.Hash, saved.ID), func(f rule.Finding) bool { return !strings.HasPrefix(f.Rule, "safe.") })
+	}
+	day := read[api.OnDay](t, s.ask("POST", "/api/studios/room/classes", edit{"lesson": saved.ID, "people": 4, "begins": "2027-10-30T18:00", "minutes": 60}), 201)
+	if list := said(); len(list) != 0 {
+		t.Errorf("all are of age: %+v", list)
+	}
+	at := "/api/studios/room/classes/" + day.ID
+	day.Class.Minors = true
+	day = read[api.OnDay](t, s.ask("PUT", at, edit{"from": day.Version, "revision": day.Revision, "begins": day.Begins, "class": day.Class}), 200)
+	list := said()
+	if len(list) != 1 || list[0].Rule != "safe.minors" || list[0].Where != day.ID || !strings.Contains(list[0].Says, "solvent to rinse brushes") {
+		t.Fatalf("%+v", list)
+	}
+	ranking := s.does(edit{"kind": "rank", "lesson": saved.ID, "from": saved.Revision, "rule": list[0].Rule, "where": list[0].Where}).Came.Ranking
+	if len(ranking.Remedies) == 0 || ranking.Remedies[0].After == nil || *ranking.Remedies[0].After >= list[0].Figure {
+		t.Errorf("its remedies: %+v", ranking)
+	}
+	if r := s.ask("PUT", at+"/deleted", edit{"deleted": true}); r.StatusCode >= 300 {
+		t.Errorf("throw the class out: %d %s", r.StatusCode, r.body)
+	}
+	if list := said(); len(list) != 0 {
+		t.Errorf("the class is thrown out: %+v", list)
+	}
+}
+
 func TestWhatSessionsTook(t *testing.T) {
 	s := start(t)
 	saved := s.lesson()
