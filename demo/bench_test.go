@@ -1,7 +1,6 @@
 package demo_test
 
 import (
-	"os"
 	"testing"
 
 	"proxenos/core/lesson"
@@ -9,32 +8,29 @@ import (
 	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 	"proxenos/core/rule/book"
+	"proxenos/demo"
 )
 
-// spoiledAllWays is a demo that was spoiled in the first five ways, one after the other.
-func spoiledAllWays(b *testing.B, file string) *lesson.Lesson {
+// spoiled is a demo that was spoiled in the first so many ways, one after the other.
+func spoiled(b *testing.B, id string, ways int) *lesson.Lesson {
 	b.Helper()
-	data, err := os.ReadFile(file)
+	l, err := demo.Lesson(id)
 	if err != nil {
 		b.Fatal(err)
 	}
-	l, err := lesson.Decode(data)
-	if err != nil {
-		b.Fatal(err)
-	}
-	for _, way := range book.Spoils()[:firstWays] {
+	for _, way := range book.Spoils()[:ways] {
 		l = way.Spoiled(l)
 	}
 	return l
 }
 
-var benched = []string{"poplars-on-the-maren-cut.json", "terraces-above-ondrel-water.json"}
+var benched = []string{"poplars-on-the-maren-cut", "terraces-above-ondrel-water"}
 
 // A demo that was spoiled in five ways at once is mended, as a person's.
 func BenchmarkMendFiveWays(b *testing.B) {
-	for _, file := range benched {
-		b.Run(file, func(b *testing.B) {
-			l := spoiledAllWays(b, file)
+	for _, id := range benched {
+		b.Run(id, func(b *testing.B) {
+			l := spoiled(b, id, firstWays)
 			for b.Loop() {
 				var m mend.Mending
 				out, err := m.Mend(b.Context(), l)
@@ -50,16 +46,8 @@ func BenchmarkMendFiveWays(b *testing.B) {
 
 // The first remedy that betters a finding is told, each finding on a bench of its own.
 func BenchmarkFirstRemedy(b *testing.B) {
-	for _, file := range benched {
-		data, err := os.ReadFile(file)
-		if err != nil {
-			b.Fatal(err)
-		}
-		made, err := lesson.Decode(data)
-		if err != nil {
-			b.Fatal(err)
-		}
-		l := book.Spoils()[0].Spoiled(made)
+	for _, id := range benched {
+		l := spoiled(b, id, 1)
 		fine, err := rehearse.Run(b.Context(), l, rehearse.FineCell, nil)
 		if err != nil {
 			b.Fatal(err)
@@ -74,7 +62,7 @@ func BenchmarkFirstRemedy(b *testing.B) {
 			b.Fatal(err)
 		}
 		for _, f := range rule.Unaccepted(list) {
-			b.Run(file+"/"+f.Rule, func(b *testing.B) {
+			b.Run(id+"/"+f.Rule, func(b *testing.B) {
 				var first, whole float64
 				for b.Loop() {
 					first, whole = 0, 0
