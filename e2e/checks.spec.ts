@@ -27,11 +27,13 @@ test('a remedy is tried before it is applied, and takes the finding away', async
   await open(page)
   const finding = page.locator('li', { hasText: 'The brush brings the last colour' }).first()
   await expect(finding).toBeVisible({ timeout: 90_000 })
+  await expect(finding.locator('[data-tried=true]')).toBeVisible({ timeout: 90_000 })
+  const leaves = /→ ([^,;]+)/.exec((await finding.locator('[data-part=remedy]').first().textContent()) ?? '')?.[1] ?? 'nothing'
   await finding.getByRole('button', { name: /^Try:/ }).first().click()
   const trial = page.getByRole('region', { name: 'Trial' })
   await expect(trial.getByRole('img')).toHaveCount(2, { timeout: 60_000 })
   await expect(trial.getByRole('heading', { name: 'Gone' })).toBeVisible()
-  await expect(trial.getByText(/The brush brings the last colour/)).toBeVisible()
+  await expect(trial.getByText(/The brush brings the last colour/)).toContainText(`→ ${leaves}`) // in one figure, wherever it is told
   await trial.getByRole('button', { name: 'Apply it' }).click()
   await expect(page.getByRole('status').last()).toContainText('Saved: ')
   await expect(finding).toBeHidden({ timeout: 90_000 })

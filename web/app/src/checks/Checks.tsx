@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react'
 
-import type { Edit, Finding, Saved } from '../api/client'
+import type { Finding, Remedy, Saved } from '../api/client'
 import { useRehearsal } from '../api/queries'
 import { useRankings, type Tried } from '../api/ranking'
 import { useEditing } from '../lib/editing'
@@ -34,7 +34,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const [by, setBy] = useState<Order>('kind')
   const [meant, setMeant] = useState<string>()
   const [chosen, setChosen] = useState<string>()
-  const [tried, setTried] = useState<{ edit: Edit; words: string; finding: Finding; hash: string }>()
+  const [tried, setTried] = useState<{ finding: Finding; remedy: Remedy; hash: string }>()
   const frame = usePainted(`${saved.frames}/paint-800-${Math.round(score.minutes * 2)}.png`)
 
   const findings = useMemo(() => (rehearsal?.done ? rehearsal.findings : []), [rehearsal])
@@ -88,7 +88,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
       <main className="min-h-0 wide:grid wide:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] print:block">
         <section aria-label="Where" className="stays z-10 flex min-h-0 flex-col gap-2 bg-mat p-2 wide:overflow-hidden wide:p-0 print:hidden">
           <Places lesson={lesson} shown={frame.coarse ?? frame.shown} findings={open} chosen={chosen} choose={setChosen} name={key} />
-          {shownTrial && <TrialView saved={saved} edit={shownTrial.edit} words={shownTrial.words} at={shownTrial.finding.onCanvas ? shownTrial.finding.at : undefined} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
+          {shownTrial && <TrialView saved={saved} edit={shownTrial.remedy.edit} words={shownTrial.remedy.words} listed={shownTrial} at={shownTrial.finding.onCanvas ? shownTrial.finding.at : undefined} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
         </section>
         <section aria-label="Findings" className="min-h-0 border-line p-4 wide:overflow-y-auto wide:border-l" tabIndex={0}>
           {!rehearsal?.done && <p role="status">Rehearsing, step {rehearsal?.painted ?? 0} of {lesson.steps.length}.</p>}
@@ -118,7 +118,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
               {list.map((f) => (
                 <div key={key(f)} id={key(f)} className={chosen === key(f) ? 'outline-2 outline-ink' : ''}>
                   {by !== 'step' && f.steps[0] !== undefined && <StepName saved={saved} step={f.steps[0]} />}
-                  <Findings saved={saved} findings={[f]} apply={editing.apply} ready={ready} tryOut={(edit, words) => setTried({ edit, words, finding: f, hash: saved.hash })} />
+                  <Findings saved={saved} findings={[f]} apply={editing.apply} ready={ready} tryOut={(finding, remedy) => setTried({ finding, remedy, hash: saved.hash })} />
                 </div>
               ))}
             </section>

@@ -1,11 +1,14 @@
-import type { Asked, Edit, Saved } from '../api/client'
+import type { Asked, Edit, Finding, Remedy, Saved } from '../api/client'
 import { useTrial } from '../api/scene'
+import { remains } from '../score/Findings'
 import { Button, capital, figure } from '../ui/controls'
 
 interface Props {
   saved: Saved
   edit: Edit
   words: string
+  /** The remedy as it is listed, with what was measured on the canvas of its finding. */
+  listed?: { finding: Finding; remedy: Remedy }
   /** Where to look; the whole canvas when left out. */
   at?: Asked['at'] | undefined
   /** Whether the canvases are shown large, with the words below. */
@@ -16,7 +19,7 @@ interface Props {
 }
 
 /** TrialView shows the canvas before and after an edit, and what the rules would say. */
-export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: Props) {
+export function TrialView({ saved, edit, words, listed, at, wide, close, apply, busy }: Props) {
   const trial = useTrial(saved, edit, at)
   const t = trial.data
   return (
@@ -44,16 +47,34 @@ export function TrialView({ saved, edit, words, at, wide, close, apply, busy }: 
             </figure>
           ))}
           <div className={`text-xs ${wide ? 'w-full' : 'min-w-0 flex-1'}`}>
-            <p>
-              On a coarse canvas {t.open === 0 ? 'nothing' : t.open} would be open
-              {t.minutes !== 0 && `; ${t.minutes > 0 ? '+' : '−'}${figure(Math.abs(t.minutes))} min`}.
-            </p>
-            <List title="Gone" of={t.gone} />
-            <List title="New" of={t.come} />
+            {listed?.remedy.whole ? (
+              <Listed {...listed} />
+            ) : (
+              <>
+                <p>
+                  On a coarse canvas {t.open === 0 ? 'nothing' : t.open} would be open
+                  {t.minutes !== 0 && `; ${t.minutes > 0 ? '+' : '−'}${figure(Math.abs(t.minutes))} min`}.
+                </p>
+                <List title="Gone" of={t.gone} />
+                <List title="New" of={t.come} />
+              </>
+            )}
           </div>
         </div>
       )}
     </section>
+  )
+}
+
+/** Listed is what a remedy does, in the figures of the list. */
+function Listed({ finding, remedy }: { finding: Finding; remedy: Remedy }) {
+  const own = `${finding.title}: ${figure(finding.figure)} → ${remains(remedy, finding)}.`
+  return (
+    <>
+      <List title="Gone" of={remedy.gone ? [own, ...remedy.also] : remedy.also} />
+      <List title="Less of it" of={remedy.gone ? [] : [own]} />
+      <List title="New" of={remedy.come} />
+    </>
   )
 }
 

@@ -29,7 +29,7 @@ interface Props {
   findings: Finding[]
   apply: (edit: Edit) => void
   /** Shows what a remedy would do before it is applied. */
-  tryOut?: (edit: Edit, words: string) => void
+  tryOut?: (finding: Finding, remedy: Remedy) => void
   /** Whether remedies are tried: not while the canvas is painted, or mended. */
   ready: boolean
 }
@@ -86,16 +86,12 @@ function Mend({ saved, finding, apply, tryOut, ready }: Omit<Props, 'findings'> 
               {capital(r.words)} <span className="text-quiet">{leaves(r, finding)}</span>
             </Button>
             {tryOut && (
-              <Button aria-label={`Try: ${r.words}`} onClick={() => tryOut(r.edit, r.words)}>
+              <Button aria-label={`Try: ${r.words}`} onClick={() => tryOut(finding, r)}>
                 Try
               </Button>
             )}
           </div>
-          {r.come.map((line) => (
-            <p key={line} className="pl-3 text-xs">
-              <span className="font-semibold">but then</span> {line}
-            </p>
-          ))}
+          <Come of={r.come} />
         </div>
       ))}
       <p data-part="tried" className="text-xs text-quiet print:hidden">
@@ -110,9 +106,36 @@ function Mend({ saved, finding, apply, tryOut, ready }: Omit<Props, 'findings'> 
   )
 }
 
-/** leaves says what of a finding a remedy leaves, as it was measured with it, and what it takes. */
+/** Of how many findings that a remedy brings is read at once. */
+const fewCome = 3
+
+/** Come is what a remedy brings elsewhere: the first of it, and the rest when somebody asks. */
+function Come({ of }: { of: string[] }) {
+  const [all, setAll] = useState(false)
+  return (
+    <>
+      {(all ? of : of.slice(0, fewCome)).map((line) => (
+        <p key={line} className="pl-3 text-xs">
+          <span className="font-semibold">but then</span> {line}
+        </p>
+      ))}
+      {!all && of.length > fewCome && (
+        <Button className="ml-3 text-xs" onClick={() => setAll(true)}>
+          And {of.length - fewCome} more
+        </Button>
+      )}
+    </>
+  )
+}
+
+/** remains says what of a finding a remedy leaves, as it was measured with it. */
+export function remains(r: Remedy, f: Finding) {
+  return r.after === undefined ? 'nothing of it left to measure' : `${figure(r.after)}${r.bound === f.threshold ? '' : ` of ${figure(r.bound)}`} ${f.unit}${r.gone ? ', mends it' : ''}`
+}
+
+/** leaves says that, and what the remedy takes. */
 function leaves(r: Remedy, f: Finding) {
-  const left = r.after === undefined ? 'nothing of it left to measure' : `${figure(r.after)}${r.bound === f.threshold ? '' : ` of ${figure(r.bound)}`} ${f.unit}${r.gone ? ', mends it' : ''}`
+  const left = remains(r, f)
   if (!r.whole) return `→ ${left}; what else it does is being tried`
   const minutes = r.minutes === 0 ? '' : `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`
   const also = r.also.length === 0 ? '' : `, and ${r.also.length === 1 ? 'another finding goes' : `${r.also.length} others go`} with it`
