@@ -14,7 +14,8 @@ const (
 	holeMost   = 25.0 // cm² from which it is a view
 	sidesLeast = 6.0  // percent of its width by which the sides of a gap wander, below which it is cut out
 	stripeLong = 3.0  // times as long as wide, from which a gap is a stripe
-	mirrorCm   = 2.0  // cm² from which a gap can be seen to be its own mirror image
+	edgeWaver  = 0.5  // cells by which the sides of a stripe seem to wander for the grid alone
+	shapedCm   = 2.0  // cm² from which a gap is seen to be a stripe, or its own mirror image
 	holeFrame  = 0.6  // share of a gap's edge that masses make
 	holeWays   = 3    // outlines that are tried
 )
@@ -23,8 +24,8 @@ var hole = Rule{
 	ID: "pict.hole", Title: "A square hole", Severity: Note, On: Finished, Choice: true,
 	Reason: "Gaps between masses are shapes as well: a square hole, a stripe or a slot looks cut out with scissors. Vary them, as branches do.",
 	Figure: "by how much the sides of a gap between masses wander: from upright; from each other, in a stripe; from its own mirror image", Source: "working default: leaves wander by a tenth and more",
-	Speaks: say("the sides of a gap of %g to %g cm² between masses of leaves, rocks or buildings wander from upright, from each other where it is %g times as long as wide, or from a mirror image where it has %g cm², by under %g %% of its width",
-		holeLeast, holeMost, stripeLong, mirrorCm, sidesLeast),
+	Speaks: say("the sides of a gap of %g to %g cm² between masses of leaves, rocks or buildings wander from upright, or, where it has %g cm², from each other, where it is %g times as long as wide, or from a mirror image, by under %g %% of its width",
+		holeLeast, holeMost, shapedCm, stripeLong, sidesLeast),
 	measure: findHole,
 }
 
@@ -42,29 +43,32 @@ type gap struct {
 // out: from upright, in a square; from each other, in a stripe; from each other's mirror image.
 // What lies at its foot is no side: sides are looked at between a tenth and three quarters of its height.
 func (g gap) cutOut(cm2 float64) (share float64, like string) {
-	wide, high := float64(g.x1-g.x0+1), float64(g.y1-g.y0+1)
+	wide := float64(g.x1 - g.x0 + 1)
 	lefts, rights := sides(g.left, g.right, g.y0, g.y1)
 	share, like = (wander(lefts)+wander(rights))/wide, "a square"
 	may := func(by float64, what string) {
-		if by < share {
+		if by < share && 100*share >= sidesLeast {
 			share, like = by, what
 		}
 	}
-	if across := apart(lefts, rights); len(across) > 0 && high >= stripeLong*mean(across) {
-		may(wander(across)/mean(across), "a stripe")
+	if cm2 < shapedCm {
+		return share, like
 	}
-	if across := apart(sides(g.top, g.bottom, g.x0, g.x1)); len(across) > 0 && wide >= stripeLong*mean(across) {
-		may(wander(across)/mean(across), "a stripe")
-	}
-	if cm2 >= mirrorCm {
-		middle := make([]float64, len(lefts))
-		for i := range lefts {
-			middle[i] = lefts[i] + rights[i]
+	for _, across := range [][]float64{apart(lefts, rights), apart(sides(g.top, g.bottom, g.x0, g.x1))} {
+		if m := mean(across); float64(len(across)) >= sidesPart*stripeLong*m && m > 0 {
+			may(max(0, wander(across)-edgeWaver)/m, "a stripe")
 		}
-		may(wander(middle)/wide, "its own mirror image")
 	}
+	middle := make([]float64, len(lefts))
+	for i := range lefts {
+		middle[i] = lefts[i] + rights[i]
+	}
+	may(wander(middle)/(wide/2), "its own mirror image")
 	return share, like
 }
+
+// sidesPart is the share of a gap's length that is looked at.
+const sidesPart = 0.65
 
 // sides are the two sides of a gap by its rows, or its columns, from one to another.
 func sides(one, other map[int]int, from, to int) (ones, others []float64) {

@@ -11,15 +11,32 @@ func tree(l *lesson.Lesson, id string, x, foot, wide, tall float64) {
 // window puts two trees before the sky with a crown from one to the other, and a hole between, whose
 // sides lean so far.
 func window(lean float64) func(*lesson.Lesson) {
+	return opening(
+		[]lesson.Point{{X: 20, Y: 4}, {X: 40 + lean, Y: 4}, {X: 40, Y: 34}, {X: 40 - lean, Y: 70}, {X: 20, Y: 70}},
+		[]lesson.Point{{X: 70 - lean, Y: 4}, {X: 90, Y: 4}, {X: 90, Y: 70}, {X: 70, Y: 70}}, lean)
+}
+
+// slot has a hole as narrow below as above, and askew.
+func slot() func(*lesson.Lesson) {
+	return opening(
+		[]lesson.Point{{X: 20, Y: 4}, {X: 48, Y: 4}, {X: 36, Y: 70}, {X: 20, Y: 70}},
+		[]lesson.Point{{X: 58, Y: 4}, {X: 90, Y: 4}, {X: 90, Y: 70}, {X: 46, Y: 70}}, 0)
+}
+
+// vase has a hole whose right side is its left side in a mirror.
+func vase() func(*lesson.Lesson) {
+	return opening(
+		[]lesson.Point{{X: 20, Y: 4}, {X: 50, Y: 4}, {X: 34, Y: 36}, {X: 48, Y: 70}, {X: 20, Y: 70}},
+		[]lesson.Point{{X: 60, Y: 4}, {X: 90, Y: 4}, {X: 90, Y: 70}, {X: 62, Y: 70}, {X: 76, Y: 36}}, 0)
+}
+
+// opening puts two masses before the sky, with a crown above that sags so far.
+func opening(left, right []lesson.Point, sags float64) func(*lesson.Lesson) {
 	return func(l *lesson.Lesson) {
 		for _, z := range []struct {
 			id      string
 			outline []lesson.Point
-		}{
-			{"left", []lesson.Point{{X: 20, Y: 4}, {X: 40 + lean, Y: 4}, {X: 40, Y: 34}, {X: 40 - lean, Y: 70}, {X: 20, Y: 70}}},
-			{"right", []lesson.Point{{X: 70 - lean, Y: 4}, {X: 90, Y: 4}, {X: 90, Y: 70}, {X: 70, Y: 70}}},
-			{"crown", []lesson.Point{{X: 20, Y: 2}, {X: 90, Y: 2}, {X: 90, Y: 14}, {X: 55, Y: 14 + lean}, {X: 20, Y: 14}}},
-		} {
+		}{{"left", left}, {"right", right}, {"crown", []lesson.Point{{X: 20, Y: 2}, {X: 90, Y: 2}, {X: 90, Y: 14}, {X: 55, Y: 14 + sags}, {X: 20, Y: 14}}}} {
 			zone(l, z.id, "near", lesson.Hedge, z.outline)
 			add(l, z.id, z.id, lesson.LongPull, "filbert10", "dark")
 		}
@@ -39,6 +56,8 @@ func shapes() []Case {
 			l.Steps = append(l.Steps[:3], l.Steps[5:]...)
 		}), Must: []string{"pict.symmetry"}},
 		{Name: "a hole between two trees as square as a window", Lesson: field(window(0)), Must: []string{"pict.hole"}},
+		{Name: "a slot between two trees, as narrow below as above", Lesson: field(slot()), Must: []string{"pict.hole"}},
+		{Name: "a gap between two trees like a vase", Lesson: field(vase()), Must: []string{"pict.hole"}},
 		{Name: "a tree far away that would be thirty metres beside one of five", Lesson: field(func(l *lesson.Lesson) { tree(l, "giant", 60, 70, 24, 40) }), Must: []string{"persp.size"}},
 		{Name: "a path as wide at the horizon as at one's feet", Lesson: field(func(l *lesson.Lesson) {
 			zone(l, "path", "field", lesson.Path, []lesson.Point{{X: 30, Y: 150}, {X: 60, Y: 150}, {X: 90, Y: 72}, {X: 62, Y: 72}})
