@@ -130,10 +130,11 @@ func teller(ctx context.Context, list []rule.Finding) (done func()) {
 // goes before what betters it: that is looked at only where nothing of the first will do. done hears of
 // every idea that needs no look any more.
 func (b *Bench) pick(ctx context.Context, f rule.Finding, moves float64, done func()) (*Remedy, error) {
-	found, err := b.candidates(ctx, f, func(_ int, r *Remedy) {
-		if r == nil {
+	found, err := b.candidates(ctx, f, func(c *candidate, _ int) error {
+		if c == nil {
 			done()
 		}
+		return nil
 	})
 	if err != nil {
 		return nil, err
@@ -151,18 +152,18 @@ func (b *Bench) pick(ctx context.Context, f rule.Finding, moves float64, done fu
 	if best != nil || err != nil {
 		return best, err
 	}
-	found = slices.DeleteFunc(found[betters:], func(c candidate) bool { return left(f, c.Remedy) >= mostLeft })
+	found = slices.DeleteFunc(found[betters:], func(c *candidate) bool { return left(f, c.Remedy) >= mostLeft })
 	return b.cheapest(ctx, f, found, moves, done)
 }
 
 // cheapest is of some remedies the one that takes least, of those that bring nothing new and make no
 // other picture; nil for none.
-func (b *Bench) cheapest(ctx context.Context, f rule.Finding, list []candidate, moves float64, done func()) (best *Remedy, err error) {
+func (b *Bench) cheapest(ctx context.Context, f rule.Finding, list []*candidate, moves float64, done func()) (best *Remedy, err error) {
 	if err := b.lookAround(ctx, f, list, func(int, *Remedy) { done() }); err != nil {
 		return nil, err
 	}
 	by := better(f)
-	slices.SortStableFunc(list, func(a, b candidate) int { return by(a.Remedy, b.Remedy) })
+	slices.SortStableFunc(list, func(a, b *candidate) int { return by(a.Remedy, b.Remedy) })
 	for _, c := range list {
 		if len(c.Come) == 0 && c.another(f) <= moves && (best == nil || c.price() < best.price()) {
 			best = &c.Remedy

@@ -60,14 +60,16 @@ func (m *Mending) inTime(l *lesson.Lesson, edits lesson.All) lesson.All {
 		}
 		return next.ClassMinutes()
 	}
+	if m.longest == 0 { // nobody has set a bound
+		return edits
+	}
+	alone := make([]float64, len(edits))
+	for i, e := range edits {
+		alone[i] = takes(e)
+	}
 	for len(edits) > 0 && takes(edits) > m.longest {
-		most := 0
-		for i, e := range edits {
-			if takes(e) > takes(edits[most]) {
-				most = i
-			}
-		}
-		edits = slices.Delete(edits, most, most+1)
+		most := slices.Index(alone, slices.Max(alone))
+		edits, alone = slices.Delete(edits, most, most+1), slices.Delete(alone, most, most+1)
 	}
 	return edits
 }
@@ -97,7 +99,7 @@ func (p *proof) look(ctx context.Context, e lesson.All) (v view, err error) {
 		return v, err
 	}
 	v.harm = after.harm(p.before)
-	if v.ok = len(v.harm) == 0 && after.over <= p.before.over+overMore && v.next.ClassMinutes() <= p.m.longest; v.ok {
+	if v.ok = len(v.harm) == 0 && after.over <= p.before.over+overMore && (p.m.longest == 0 || v.next.ClassMinutes() <= p.m.longest); v.ok {
 		p.m.coarse = v.painted // the next round goes on from what stays, and only from that
 	}
 	return v, nil
@@ -119,7 +121,7 @@ func (p *proof) grow(ctx context.Context, out, edits lesson.All, known *view) (l
 		return with, nil
 	}
 	if len(edits) == 1 {
-		if more, moves := p.beside(ctx, *known, edits); len(more) == len(known.harm) {
+		if more, moves := p.beside(ctx, *known, edits); len(more) > 0 && len(more) == len(known.harm) {
 			with = append(with, more...)
 			if v, err := p.look(ctx, with); err != nil || v.ok {
 				p.m.moved += moves

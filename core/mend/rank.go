@@ -50,7 +50,18 @@ func (b *Bench) Rank(ctx context.Context, f rule.Finding, told func(Ranking)) (R
 	var meanwhile fault.Group
 	meanwhile.Go(func() { _, _, _ = b.before(ctx) }) // what it is compared with
 	defer meanwhile.Wait()
-	found, err := b.candidates(ctx, f, tell)
+	found, err := b.candidates(ctx, f, func(c *candidate, idea int) error {
+		if c == nil {
+			tell(idea, nil)
+			return nil
+		}
+		r := c.Remedy
+		tell(idea, &r)
+		if c.trial.coarse == nil {
+			return nil
+		}
+		return b.lookAround(ctx, f, []*candidate{c}, tell) // its canvas is large, and is not needed after that
+	})
 	if err == nil {
 		err = b.lookAround(ctx, f, found, tell)
 	}
@@ -64,35 +75,34 @@ type candidate struct {
 	trial *trial
 }
 
-// candidates measures the ideas against a finding and returns those that better it, best first. told
-// hears of every idea by its number, with nil for one that does not.
-func (b *Bench) candidates(ctx context.Context, f rule.Finding, told func(idea int, r *Remedy)) ([]candidate, error) {
+// candidates measures the ideas against a finding, some side by side, and returns those that better it,
+// best first. each hears of every idea by its number, with nil for one that does not, and may end it.
+func (b *Bench) candidates(ctx context.Context, f rule.Finding, each func(c *candidate, idea int) error) ([]*candidate, error) {
 	ideas := f.Ideas()
-	all := make([]candidate, len(ideas))
+	all := make([]*candidate, len(ideas))
 	err := sideBySide(len(ideas), func(i int) error {
 		t, err := b.measure(ctx, f, ideas[i])
-		switch {
-		case err != nil:
+		if err != nil {
 			return err
-		case t == nil || !t.betters(f):
-			told(i, nil)
-		default:
-			all[i] = candidate{t.remedy(f, ideas[i]), i, t}
-			r := all[i].Remedy
-			told(i, &r)
 		}
-		return nil
+		if t != nil && t.betters(f) {
+			all[i] = &candidate{t.remedy(f, ideas[i]), i, t}
+		}
+		return each(all[i], i)
 	})
-	all = slices.DeleteFunc(all, func(c candidate) bool { return c.trial == nil })
+	all = slices.DeleteFunc(all, func(c *candidate) bool { return c == nil })
 	by := better(f)
-	slices.SortStableFunc(all, func(a, b candidate) int { return by(a.Remedy, b.Remedy) })
+	slices.SortStableFunc(all, func(a, b *candidate) int { return by(a.Remedy, b.Remedy) })
 	return all, err
 }
 
-// lookAround finds what else some remedies do, and tells of each.
-func (b *Bench) lookAround(ctx context.Context, f rule.Finding, list []candidate, told func(idea int, r *Remedy)) error {
+// lookAround finds what else some remedies do of which that is not known, and tells of each.
+func (b *Bench) lookAround(ctx context.Context, f rule.Finding, list []*candidate, told func(idea int, r *Remedy)) error {
 	return sideBySide(len(list), func(i int) error {
-		c := &list[i]
+		c := list[i]
+		if c.Whole {
+			return nil
+		}
 		if err := b.lookRound(ctx, f, c.trial, &c.Remedy); err != nil {
 			return err
 		}

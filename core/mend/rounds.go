@@ -56,7 +56,7 @@ type Mending struct {
 	Told func(round int)
 
 	Own
-	longest float64           // minutes that it may take at the pace of its class
+	longest float64           // minutes that it may take at the pace of its class, 0 for any
 	harms   map[string]bool   // edits that did harm, written
 	vain    map[string]inVain // findings that nothing helped, by rule and place
 	done    int               // rounds that changed something

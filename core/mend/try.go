@@ -126,17 +126,6 @@ func (b *Bench) measure(ctx context.Context, f rule.Finding, idea rule.Idea) (*t
 	return t, nil
 }
 
-// Try tries an idea against a finding on what that was measured on; ok is false where it does
-// not better it, or does not fit any more. It fails only when the context ends.
-func (b *Bench) Try(ctx context.Context, f rule.Finding, idea rule.Idea) (_ Remedy, ok bool, err error) {
-	t, err := b.measure(ctx, f, idea)
-	if t == nil || err != nil || !t.betters(f) {
-		return Remedy{}, false, err
-	}
-	out := t.remedy(f, idea)
-	return out, true, b.lookRound(ctx, f, t, &out)
-}
-
 // remedy is what is known of an idea once it was measured.
 func (t *trial) remedy(f rule.Finding, idea rule.Idea) Remedy {
 	out := Remedy{Idea: idea, Gone: t.gone(), Bound: f.Threshold, Also: []string{}, Come: []string{}}
