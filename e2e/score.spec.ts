@@ -226,8 +226,10 @@ test('a second tab that heard nothing keeps both changes, and is shown the two w
   await expect(minutes(second)).toHaveText(length())
   await expect(status(second).last()).toContainText('Somebody else changed this lesson too: give step 1 (criss-cross, Sky)')
   // The same step in another way: nothing is saved until one is chosen.
+  await expect(minutes(page)).toHaveText(length()) // it has heard of the other step
   await page.keyboard.press('+')
   await expect(minutes(page)).toHaveText(length(0.5))
+  await expect(page.locator('[data-part=saving]')).toHaveText('Saved')
   await choose(second, 'sky')
   await second.keyboard.press('-')
   const dialog = second.getByRole('alertdialog', { name: 'Two changed the same' })
