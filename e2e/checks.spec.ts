@@ -73,6 +73,18 @@ test('remedies go on being tried when the list is ordered another way', async ({
   await expect(page.getByRole('region', { name: 'These could not be tried' })).toHaveCount(0)
 })
 
+test('what a class asks is said while it is planned so', async ({ page }) => {
+  await open(page)
+  const classes = `/api/studios/${studio()}/classes`
+  const day = (await (await page.request.post(classes, { data: { lesson: id, people: 4, begins: '2031-03-04T18:00', minutes: 90 } })).json()) as { id: string; version: number; revision: number; begins: string; class: Record<string, unknown> }
+  const keep = await page.request.put(`${classes}/${day.id}`, { data: { from: day.version, revision: day.revision, begins: day.begins, class: { ...day.class, minors: true } } })
+  expect(keep.ok()).toBe(true)
+  const finding = page.locator('li', { hasText: 'Somebody is not of age' })
+  await expect(finding).toContainText('on 4 March somebody is not of age')
+  expect((await page.request.put(`${classes}/${day.id}/deleted`, { data: { deleted: true } })).ok()).toBe(true)
+  await expect(finding).toBeHidden()
+})
+
 test('all that is safe is mended as one edit, and can be taken back', async ({ page }) => {
   test.setTimeout(240_000)
   await spoil(page)
