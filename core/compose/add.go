@@ -78,7 +78,7 @@ func Add(ctx context.Context, l *lesson.Lesson, kind lesson.ZoneKind, plane stri
 		if !ok {
 			return nil, fmt.Errorf("none of the lesson's tools can %s: add one", pass.Technique.Info().Verb())
 		}
-		s := lesson.Step{ID: freeIn(zone.ID, func(id string) bool { return l.Step(id) >= 0 || taken[id] }), Zone: zone.ID, Where: pass.Where, Technique: pass.Technique, Tool: tool.ID,
+		s := lesson.Step{ID: lesson.FreeID(zone.ID, func(id string) bool { return l.Step(id) >= 0 || taken[id] }), Zone: zone.ID, Where: pass.Where, Technique: pass.Technique, Tool: tool.ID,
 			Load: pass.Load, Pressure: pass.Pressure, Care: lesson.Fresh, Cover: pass.Cover, Minutes: pass.Minutes, Words: pass.Words}
 		for _, c := range pass.Coats {
 			id, err := mixed.pile(ctx, c.Name, haze.Moved(c.Near, 0, d, l.Haze()))
@@ -129,7 +129,7 @@ func (p *piles) pile(ctx context.Context, name string, c spectrum.Lab) (string, 
 		_, has := p.l.Mixture(id)
 		return has || slices.ContainsFunc(p.fresh, func(m lesson.Mixture) bool { return m.ID == id })
 	}
-	m := lesson.Mixture{ID: freeIn(lesson.Slug(name), there), Name: shorten(name), Parts: parts}
+	m := lesson.Mixture{ID: lesson.FreeID(lesson.Slug(name), there), Name: shorten(name), Parts: parts}
 	p.fresh = append(p.fresh, m)
 	p.added = append(p.added, lesson.AddMixture{Mixture: m})
 	return m.ID, nil
@@ -158,7 +158,7 @@ func Mixture(ctx context.Context, l *lesson.Lesson, id, name string, c spectrum.
 	}
 	best := a.Recipes[0]
 	taken := func(id string) bool { _, there := l.Mixture(id); return there }
-	return lesson.AddMixture{Mixture: lesson.Mixture{ID: freeIn(id, taken), Name: shorten(name), Parts: recipe.Parts(best.Parts)}}, best, nil
+	return lesson.AddMixture{Mixture: lesson.Mixture{ID: lesson.FreeID(id, taken), Name: shorten(name), Parts: recipe.Parts(best.Parts)}}, best, nil
 }
 
 // PlaneAt is the plane whose ground lies nearest to a height on the canvas, y mm; above the horizon

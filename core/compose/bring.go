@@ -107,7 +107,7 @@ func (b *bringer) step(s lesson.Step, at int) error {
 			n.After = append(n.After, lesson.After{Step: id, Least: a.Least, Most: a.Most})
 		}
 	}
-	n.ID = freeIn(s.ID, func(id string) bool { return b.next.Step(id) >= 0 })
+	n.ID = lesson.FreeID(s.ID, func(id string) bool { return b.next.Step(id) >= 0 })
 	b.ids[s.ID] = n.ID
 	return b.do(lesson.Insert{At: at, Step: n})
 }
@@ -136,7 +136,7 @@ func (b *bringer) zone(id string) (string, error) {
 		}
 	}
 	n := z
-	n.ID = freeIn(z.ID, func(id string) bool { _, there := b.next.Zone(id); return there })
+	n.ID = lesson.FreeID(z.ID, func(id string) bool { _, there := b.next.Zone(id); return there })
 	n.Plane = b.plane(z.Plane)
 	n.Ragged = min(30, z.Ragged*b.scale)
 	n.Outline = scene.OnCanvas(b.next, b.moved(z.Outline))
@@ -250,7 +250,7 @@ func (b *bringer) tool(id string) (string, error) {
 		return best, nil
 	}
 	t.Width = min(150, width)
-	t.ID = freeIn(t.ID, func(id string) bool { _, there := b.next.Tool(id); return there })
+	t.ID = lesson.FreeID(t.ID, func(id string) bool { _, there := b.next.Tool(id); return there })
 	b.tools[id] = t.ID
 	if err := b.do(lesson.SetTool{At: len(b.next.Tools), Tool: t}); err != nil {
 		return "", err

@@ -129,7 +129,7 @@ func follow(ctx context.Context, l *lesson.Lesson, z, copied lesson.Zone, was, i
 		}
 		n := s
 		n.Zone = copied.ID
-		n.ID = freeIn(s.ID, func(id string) bool { return l.Step(id) >= 0 || taken[id] })
+		n.ID = lesson.FreeID(s.ID, func(id string) bool { return l.Step(id) >= 0 || taken[id] })
 		taken[n.ID] = true
 		n.Mixtures = slices.Clone(s.Mixtures)
 		for i, id := range n.Mixtures {
@@ -184,7 +184,7 @@ func through(ctx context.Context, l *lesson.Lesson, id string, was, is float64, 
 		}
 		return false
 	}
-	fresh := lesson.Mixture{ID: freeIn(id, used), Name: shorten(fmt.Sprintf("%s at %g m", m.Name, is)), Parts: recipe.Parts(a.Recipes[0].Parts)}
+	fresh := lesson.Mixture{ID: lesson.FreeID(id, used), Name: shorten(fmt.Sprintf("%s at %g m", m.Name, is)), Parts: recipe.Parts(a.Recipes[0].Parts)}
 	return fresh.ID, lesson.AddMixture{Mixture: fresh}, nil
 }
 
@@ -242,7 +242,7 @@ func cast(ctx context.Context, l *lesson.Lesson, z lesson.Zone, kind lesson.Zone
 	if !ok {
 		return nil, fmt.Errorf("none of the lesson's tools can %s: add a flat or filbert", how.Info().Verb())
 	}
-	id := freeIn(z.ID+"-"+string(kind), func(id string) bool { _, there := l.Zone(id); return there })
+	id := lesson.FreeID(z.ID+"-"+string(kind), func(id string) bool { _, there := l.Zone(id); return there })
 	made := lesson.Zone{ID: id, Name: shorten(prefix + z.Name), Plane: z.Plane, Kind: kind, Of: z.ID, Ragged: 1, Outline: outline}
 	m, _ := l.Mixture(l.Steps[first].Mixtures[0])
 	now, err := l.Paints().Colour(m.Parts)
@@ -258,8 +258,8 @@ func cast(ctx context.Context, l *lesson.Lesson, z lesson.Zone, kind lesson.Zone
 	if err != nil {
 		return nil, err
 	}
-	mixture := lesson.Mixture{ID: freeIn(id, func(id string) bool { _, there := l.Mixture(id); return there }), Name: shorten(prefix + z.Name), Parts: parts}
-	step := lesson.Step{ID: freeIn(id, func(id string) bool { return l.Step(id) >= 0 }), Zone: id, Where: lesson.Whole, Technique: how, Tool: tool.ID,
+	mixture := lesson.Mixture{ID: lesson.FreeID(id, func(id string) bool { _, there := l.Mixture(id); return there }), Name: shorten(prefix + z.Name), Parts: parts}
+	step := lesson.Step{ID: lesson.FreeID(id, func(id string) bool { return l.Step(id) >= 0 }), Zone: id, Where: lesson.Whole, Technique: how, Tool: tool.ID,
 		Mixtures: []string{mixture.ID}, Load: lesson.FullLoad, Pressure: lesson.Lightly, Care: lesson.Fresh, Cover: 1.1, Minutes: 2, Words: prefix + z.Name + ", flat and soft, before the thing itself."}
 	at := first
 	if kind == lesson.Image {
@@ -321,22 +321,7 @@ func find(l *lesson.Lesson, zone string) (lesson.Zone, error) {
 }
 
 func free(l *lesson.Lesson, id string) string {
-	return freeIn(id, func(id string) bool { _, there := l.Zone(id); return there })
-}
-
-// freeIn returns an id that is not taken: the one given, or it with a number.
-func freeIn(id string, taken func(string) bool) string {
-	if len(id) > 36 {
-		id = id[:36]
-	}
-	if !taken(id) {
-		return id
-	}
-	for n := 2; ; n++ {
-		if numbered := fmt.Sprintf("%s-%d", id, n); !taken(numbered) {
-			return numbered
-		}
-	}
+	return lesson.FreeID(id, func(id string) bool { _, there := l.Zone(id); return there })
 }
 
 func shorten(name string) string {

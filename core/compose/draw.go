@@ -35,7 +35,7 @@ func Draw(l *lesson.Lesson, shapes []Shape) (lesson.Edit, error) {
 		if id == "" {
 			id = "shape"
 		}
-		id = freeIn(id, func(id string) bool { _, there := l.Zone(id); return there || taken[id] })
+		id = lesson.FreeID(id, func(id string) bool { _, there := l.Zone(id); return there || taken[id] })
 		taken[id] = true
 		z := lesson.Zone{ID: id, Name: shorten(s.Name), Plane: lesson.Slug(s.Group), Kind: lesson.ZoneKind(s.Kind), Outline: s.Outline}
 		if strings.TrimSpace(z.Name) == "" {

@@ -222,8 +222,8 @@ func layGlitter(ctx context.Context, l, next *lesson.Lesson, light lesson.Light,
 		return nil, "", err
 	}
 	zone := lesson.Zone{ID: free(l, "glitter"), Name: "Glitter", Plane: water.Plane, Kind: lesson.Stream, Ragged: 2, Outline: outline}
-	mixture := lesson.Mixture{ID: freeIn("glitter", func(id string) bool { _, there := l.Mixture(id); return there }), Name: "Glitter", Parts: parts}
-	step := lesson.Step{ID: freeIn("glitter", func(id string) bool { return l.Step(id) >= 0 }), Zone: zone.ID, Where: lesson.Whole, Technique: lesson.KnifeLine, Tool: tool.ID,
+	mixture := lesson.Mixture{ID: lesson.FreeID("glitter", func(id string) bool { _, there := l.Mixture(id); return there }), Name: "Glitter", Parts: parts}
+	step := lesson.Step{ID: lesson.FreeID("glitter", func(id string) bool { return l.Step(id) >= 0 }), Zone: zone.ID, Where: lesson.Whole, Technique: lesson.KnifeLine, Tool: tool.ID,
 		Mixtures: []string{mixture.ID}, Load: lesson.HeavyLoad, Pressure: lesson.Barely, Care: lesson.Fresh, Cover: 0.35, Minutes: 3, Words: "Level touches of the light on the water: dots far, dashes near, fewer to the sides."}
 	return lesson.All{lesson.SetZone{At: len(l.Zones), Zone: zone}, lesson.AddMixture{Mixture: mixture}, lesson.Insert{At: placeFor(l, water.Plane), Step: step}}, "", nil
 }

@@ -1,6 +1,7 @@
 package lesson
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -57,6 +58,24 @@ func find[T any](list []T, id string, key func(*T) string) (T, bool) {
 // Uses reports whether a step uses a tool.
 func (l *Lesson) Uses(tool string) bool {
 	return slices.ContainsFunc(l.Steps, func(s Step) bool { return s.Tool == tool })
+}
+
+// freeLength is how many letters of an id are kept where a number follows: an id has 40.
+const freeLength = 36
+
+// FreeID is an id that is not taken: the one given, or it with a number from 2 on.
+func FreeID(id string, taken func(string) bool) string {
+	if len(id) > freeLength {
+		id = id[:freeLength]
+	}
+	if !taken(id) {
+		return id
+	}
+	for n := 2; ; n++ {
+		if numbered := fmt.Sprintf("%s-%d", id, n); !taken(numbered) {
+			return numbered
+		}
+	}
 }
 
 // Slug is a name as an id: small letters, figures and hyphens.

@@ -115,25 +115,10 @@ func (c *Context) softerTool(s lesson.Step) (string, bool) {
 
 // freeID returns id, or id with a number, that no step has.
 func (c *Context) freeID(id string) string {
-	return freeName(id, func(id string) bool { return c.Lesson.Step(id) >= 0 })
+	return lesson.FreeID(id, func(id string) bool { return c.Lesson.Step(id) >= 0 })
 }
 
 // freeMixture returns id, or id with a number, that no mixture has.
 func (c *Context) freeMixture(id string) string {
-	return freeName(id, func(id string) bool { _, there := c.Lesson.Mixture(id); return there })
-}
-
-// freeName returns a name, or it with a number, that is not taken.
-func freeName(name string, taken func(string) bool) string {
-	if len(name) > 36 {
-		name = name[:36]
-	}
-	if !taken(name) {
-		return name
-	}
-	for n := 2; ; n++ {
-		if numbered := fmt.Sprintf("%s-%d", name, n); !taken(numbered) {
-			return numbered
-		}
-	}
+	return lesson.FreeID(id, func(id string) bool { _, there := c.Lesson.Mixture(id); return there })
 }

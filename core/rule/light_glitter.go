@@ -85,7 +85,7 @@ func (c *Context) glittering(s lesson.Step, water lesson.Zone, sun float64) (out
 		if len(way.outline) < 3 {
 			continue
 		}
-		id := freeName(water.ID+"-glitter", func(id string) bool { _, there := l.Zone(id); return there })
+		id := lesson.FreeID(water.ID+"-glitter", func(id string) bool { _, there := l.Zone(id); return there })
 		zone := lesson.Zone{ID: id, Name: "Glitter", Plane: water.Plane, Kind: lesson.Stream, Ragged: 2, Outline: way.outline}
 		n := s
 		n.Zone, n.Where = id, lesson.Whole

@@ -226,12 +226,7 @@ func spare(l *lesson.Lesson, tool lesson.Tool, light map[string]float64) (Spare,
 		}
 	}
 	second := tool
-	for n := 2; ; n++ {
-		second.ID = fmt.Sprintf("%s-%d", tool.ID[:min(len(tool.ID), 36)], n)
-		if _, taken := l.Tool(second.ID); !taken {
-			break
-		}
-	}
+	second.ID = lesson.FreeID(tool.ID, func(id string) bool { _, taken := l.Tool(id); return taken })
 	place := slices.IndexFunc(l.Tools, func(t lesson.Tool) bool { return t.ID == tool.ID }) + 1
 	best, bestSaves := 0.0, 0.0
 	var bestEdit lesson.All
