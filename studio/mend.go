@@ -160,6 +160,13 @@ func (room Room) mend(ctx context.Context, first *lesson.Lesson, a Asked, say fu
 		}
 		say(doing)
 	}}
+	if !a.Accept { // what nobody has worked on yet is mended before anybody counts paint for it
+		asks, err := room.Besides(ctx, a.Lesson, first, nil)
+		if err != nil {
+			return nil, err
+		}
+		m.Asks = asks
+	}
 	mended, err := m.Mend(mend.Watched(ctx, func(nth, of int) { say(fmt.Sprintf("%s, trying %d of %d", doing, nth, of)) }), first)
 	if err != nil {
 		return nil, err

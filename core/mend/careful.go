@@ -8,7 +8,6 @@ import (
 	"sync"
 
 	"proxenos/core/lesson"
-	"proxenos/core/rehearse"
 	"proxenos/core/rule"
 )
 
@@ -23,22 +22,22 @@ func Watched(ctx context.Context, told func(nth, of int)) context.Context {
 // Careful mends one finding by the remedy whose trial shows that it leaves less of it and
 // brings nothing new, and of those the one that takes least of picture and minutes; nil
 // when there is none. A finding that nothing helps is passed over for the next. open is what the
-// rules say of the two canvases; most bounds the remedies that are painted.
-func Careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []rule.Finding, most int) (lesson.All, error) {
-	return careful(ctx, l, fine, coarse, mendable(open), most, mostMoves)
+// rules say of c; most bounds the remedies that are painted.
+func Careful(c *rule.Context, open []rule.Finding, most int) (lesson.All, error) {
+	return careful(c, mendable(open), most, mostMoves)
 }
 
 // Choose is [Careful] for what is a person's choice, in a lesson that no person has worked on yet.
-func Choose(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, open []rule.Finding, most int) (lesson.All, error) {
+func Choose(c *rule.Context, open []rule.Finding, most int) (lesson.All, error) {
 	choices := slices.DeleteFunc(slices.Clone(open), func(f rule.Finding) bool {
 		r, _ := rule.Find(f.Rule)
 		return !r.Choice
 	})
-	return careful(ctx, l, fine, coarse, choices, most, math.Inf(1))
+	return careful(c, choices, most, math.Inf(1))
 }
 
-func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most int, moves float64) (lesson.All, error) {
-	list, _, err := best(ctx, l, fine, coarse, mend, most, 1, moves)
+func careful(c *rule.Context, mend []rule.Finding, most int, moves float64) (lesson.All, error) {
+	list, _, err := best(c, mend, most, 1, moves)
 	if err != nil || len(list) == 0 {
 		return nil, err
 	}
@@ -49,8 +48,8 @@ func careful(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehea
 // brings nothing new and changes the picture by no more than moves, or more where other findings go
 // with it: first what takes most of those along, then what changes the picture most. No two change
 // the same step or mixture. vain are the findings that nothing helped.
-func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsal, mend []rule.Finding, most, want int, moves float64) (out []picked, vain []rule.Finding, err error) {
-	bench := NewBench(&rule.Context{Context: ctx, Lesson: l, Rehearsal: fine, Trials: coarse})
+func best(c *rule.Context, mend []rule.Finding, most, want int, moves float64) (out []picked, vain []rule.Finding, err error) {
+	bench := NewBench(c)
 	mend = affordable(mend, most)
 	var list []picked
 	together := len(mend)
@@ -59,9 +58,9 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 	}
 	for len(mend) > 0 && (len(list) == 0 || want > 1) {
 		these := mend[:min(together, len(mend))]
-		picks, tell := make([]*Remedy, len(these)), teller(ctx, these)
+		picks, tell := make([]*Remedy, len(these)), teller(c, these)
 		if err := sideBySide(len(these), func(i int) (err error) {
-			picks[i], err = bench.pick(ctx, these[i], moves, tell)
+			picks[i], err = bench.pick(c, these[i], moves, tell)
 			return err
 		}); err != nil {
 			return nil, nil, err
@@ -83,7 +82,7 @@ func best(ctx context.Context, l *lesson.Lesson, fine, coarse *rehearse.Rehearsa
 	})
 	changed := map[string]bool{}
 	for _, r := range list {
-		steps, mixtures := touches(l, r.Edit.Edit)
+		steps, mixtures := touches(c.Lesson, r.Edit.Edit)
 		names := mixtures
 		for _, s := range steps {
 			names = append(names, "step "+s.ID)

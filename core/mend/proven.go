@@ -28,7 +28,7 @@ func (m *Mending) proven(ctx context.Context, l *lesson.Lesson, coarse *rehearse
 	if edits = m.inTime(l, slices.DeleteFunc(slices.Clone(edits), m.refused)); len(edits) == 0 {
 		return nil, nil
 	}
-	before, err := lookAt(ctx, l, coarse)
+	before, err := m.lookAt(ctx, l, coarse)
 	if err != nil {
 		return nil, err
 	}
@@ -94,7 +94,7 @@ func (p *proof) look(ctx context.Context, e lesson.All) (v view, err error) {
 	if v.painted, err = rehearse.Again(ctx, p.coarse, v.next, p.coarse.Final.Cell, nil); err != nil {
 		return v, err
 	}
-	after, err := lookAt(ctx, v.next, v.painted)
+	after, err := p.m.lookAt(ctx, v.next, v.painted)
 	if err != nil {
 		return v, err
 	}
@@ -159,7 +159,7 @@ func (p *proof) beside(ctx context.Context, v view, edits lesson.All) (out lesso
 		steps, _ := touches(p.l, e)
 		mine = append(mine, steps...)
 	}
-	c := &rule.Context{Context: ctx, Lesson: v.next, Rehearsal: v.painted}
+	c := p.m.of(ctx, v.next, v.painted, nil)
 	bench := NewBench(c)
 	skip := func(i rule.Idea) bool {
 		next, _, err := lesson.Apply(v.next, i.Edit)
@@ -169,6 +169,9 @@ func (p *proof) beside(ctx context.Context, v view, edits lesson.All) (out lesso
 		})
 	}
 	for _, f := range safe(v.next, v.harm) {
+		if r, _ := rule.Find(f.Rule); r.Choice || r.Trade {
+			continue // somebody else's to make
+		}
 		if cause(f.Rule) {
 			idea, ok, err := bench.Quick(ctx, f, soonest(f, skip))
 			if err != nil {
@@ -275,8 +278,8 @@ type judged struct {
 	over float64 // cm of edge
 }
 
-func lookAt(ctx context.Context, l *lesson.Lesson, on *rehearse.Rehearsal) (judged, error) {
-	list, err := rule.Warn(&rule.Context{Context: ctx, Lesson: l, Rehearsal: on})
+func (m *Mending) lookAt(ctx context.Context, l *lesson.Lesson, on *rehearse.Rehearsal) (judged, error) {
+	list, err := rule.Warn(m.of(ctx, l, on, nil))
 	j := judged{open: rule.Unaccepted(list)}
 	for _, p := range on.Reports {
 		j.over += p.Crossed.Edge

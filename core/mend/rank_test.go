@@ -78,6 +78,11 @@ func TestRemediesAreRankedByWhatTheyLeave(t *testing.T) {
 	}
 }
 
+// on is a context of a lesson with one canvas.
+func on(ctx context.Context, l *lesson.Lesson, r *rehearse.Rehearsal) *rule.Context {
+	return &rule.Context{Context: ctx, Lesson: l, Rehearsal: r, Trials: r}
+}
+
 func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	ctx := context.Background()
 	l := sample.Lesson()
@@ -90,7 +95,7 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 		t.Fatal("the brush is clean")
 	}
 	var told []int
-	e, err := mend.Careful(mend.Watched(ctx, func(nth, of int) { told = append(told, nth, of) }), l, coarse, coarse, before, 20)
+	e, err := mend.Careful(on(mend.Watched(ctx, func(nth, of int) { told = append(told, nth, of) }), l, coarse), before, 20)
 	if err != nil || len(e) != 1 {
 		t.Fatalf("%+v, %v", e, err)
 	}
@@ -105,12 +110,12 @@ func TestCarefulMendingBringsNothingNew(t *testing.T) {
 	if d := mend.Compare(before, after); len(d.Come) > 0 || len(d.Gone) == 0 {
 		t.Errorf("%s: gone %q, new %q", e.Describe(l), d.Gone, d.Come)
 	}
-	if e, err := mend.Careful(ctx, l, coarse, coarse, before, 0); err != nil || e != nil {
+	if e, err := mend.Careful(on(ctx, l, coarse), before, 0); err != nil || e != nil {
 		t.Errorf("nothing may be tried, and yet: %+v, %v", e, err)
 	}
 	over, cancel := context.WithCancel(ctx)
 	cancel()
-	if _, err := mend.Careful(over, l, coarse, coarse, before, 20); err == nil {
+	if _, err := mend.Careful(on(over, l, coarse), before, 20); err == nil {
 		t.Error("called off, it goes on")
 	}
 }
@@ -124,10 +129,10 @@ func TestAChoiceIsMadeWhereNobodyElseDoes(t *testing.T) {
 	if len(open) == 0 {
 		t.Fatal("the horizon is not in the middle")
 	}
-	if e, err := mend.Careful(ctx, l, coarse, coarse, open, 20); err != nil || e != nil {
+	if e, err := mend.Careful(on(ctx, l, coarse), open, 20); err != nil || e != nil {
 		t.Errorf("mending makes a choice: %+v, %v", e, err)
 	}
-	e, err := mend.Choose(ctx, l, coarse, coarse, open, 20)
+	e, err := mend.Choose(on(ctx, l, coarse), open, 20)
 	if err != nil || len(e) != 1 {
 		t.Fatalf("%+v, %v", e, err)
 	}

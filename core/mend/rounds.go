@@ -52,6 +52,9 @@ type Mending struct {
 	// what is safe is mended: no step is taken out, and what a round does is looked at before it
 	// stays.
 	Accepts bool
+	// Asks has the cupboard, the runs and the classes that the rules ask, where it is not nil: what one of
+	// them would say anew is harm as well.
+	Asks *rule.Context
 	// Told hears of every round before it, where it is not nil.
 	Told func(round int)
 
@@ -100,6 +103,17 @@ func (m *Mending) Mend(ctx context.Context, l *lesson.Lesson) (Mended, error) {
 	}
 }
 
+// of is a context of a lesson and its canvases; trials may be nil.
+func (m *Mending) of(ctx context.Context, l *lesson.Lesson, on, trials *rehearse.Rehearsal) *rule.Context {
+	asks := m.Asks
+	if asks == nil {
+		asks = &rule.Context{}
+	}
+	c := asks.Of(l, on)
+	c.Context, c.Trials = ctx, trials
+	return c
+}
+
 // next looks at the canvases of a lesson and finds the edit that brings it nearer to sound,
 // empty when there is none or after too many rounds, and what is open before it. It looks
 // at the coarse canvas first, and at the fine one only where the lesson is sound there.
@@ -131,7 +145,7 @@ const (
 )
 
 func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehearse.Rehearsal, round int) (lesson.All, []rule.Finding, error) {
-	c := &rule.Context{Context: ctx, Lesson: l, Rehearsal: r, Trials: trials}
+	c := m.of(ctx, l, r, trials)
 	list, err := rule.Check(c)
 	if err != nil {
 		return nil, nil, err
@@ -157,7 +171,7 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 		}
 	}
 	rest, over := part(slices.DeleteFunc(mendable(open), m.isInVain), func(id string) bool { return id != rule.Over })
-	remedies, vain, err := best(ctx, l, r, trials, rest, mostPaint, atOnce, max(0, mostMoves-m.moved))
+	remedies, vain, err := best(c, rest, mostPaint, atOnce, max(0, mostMoves-m.moved))
 	if err != nil {
 		return nil, left, err
 	}
@@ -178,7 +192,7 @@ func (m *Mending) improve(ctx context.Context, l *lesson.Lesson, r, trials *rehe
 	if err != nil || len(e) > 0 || len(over) == 0 {
 		return e, left, err
 	}
-	if e, err = Careful(ctx, l, r, trials, over, mostTried); err == nil && len(e) == 0 {
+	if e, err = Careful(c, over, mostTried); err == nil && len(e) == 0 {
 		m.giveUp(over)
 	}
 	return e, left, err
@@ -248,7 +262,7 @@ func (m *Mending) choose(c *rule.Context, open []rule.Finding, round int) (lesso
 	}
 	if len(e) == 0 && c.Rehearsal != c.Trials && len(open) <= fewOpen { // and where choices remain on the fine canvas, one that harms nothing is made
 		var err error
-		if e, err = Choose(c, c.Lesson, c.Rehearsal, c.Trials, open, mostTried); err != nil {
+		if e, err = Choose(c, open, mostTried); err != nil {
 			return nil, nil, err
 		}
 	}

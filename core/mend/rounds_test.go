@@ -1,9 +1,12 @@
 package mend
 
 import (
+	"fmt"
 	"slices"
 	"testing"
+	"time"
 
+	"proxenos/core/class"
 	"proxenos/core/lesson"
 	"proxenos/core/lesson/sample"
 	"proxenos/core/rule"
@@ -92,5 +95,40 @@ func TestMendingIsOneEdit(t *testing.T) {
 	}
 	if next.Step("far-ridge") > next.Step("near-ridge") {
 		t.Error("the far ridge is still painted late")
+	}
+}
+
+// What mending applies by itself brings nothing that a planned class asks to do without: where
+// somebody is not of age, no brush is rinsed that was carried on.
+func TestMendingBringsNothingThatAClassAsksToDoWithout(t *testing.T) {
+	l := sample.Lesson()
+	dark, light := l.Steps[l.Step("trees")], l.Steps[l.Step("lights")]
+	for n := range 2 { // with one brush, from the dark into the light and back
+		for _, s := range []lesson.Step{dark, light} {
+			s.ID, s.Tool, s.Care, s.Minutes = fmt.Sprintf("%s-%d", s.ID, n), light.Tool, lesson.CarryOn, 1
+			l.Steps = append(l.Steps, s)
+		}
+	}
+	for _, i := range class.Rinses(l) { // none goes into the jar as it is
+		l.Steps[i].Care = lesson.Wipe
+	}
+	if n := len(class.Rinses(l)); n > 0 {
+		t.Fatal(n, "brushes are rinsed")
+	}
+	young := class.Usual("The young", 6, time.Date(2031, 3, 4, 18, 0, 0, 0, time.UTC), 60)
+	young.Minors = true
+	for what, asks := range map[string]*rule.Context{"a class with the young": {Classes: []rule.Planned{{ID: "young", Class: young}}}, "no class": nil} {
+		m := Mending{Asks: asks}
+		out, err := m.Mend(t.Context(), l)
+		if err != nil || len(out.Edit) == 0 {
+			t.Fatalf("%s: %+v, %v", what, out, err)
+		}
+		if rinses := len(class.Rinses(out.Lesson)); (asks == nil) != (rinses > 0) {
+			t.Errorf("%s: %d brushes go into the jar: %s", what, rinses, out.Edit.Describe(l))
+		}
+		if left := slices.IndexFunc(out.Open, func(f rule.Finding) bool { return f.Rule == "safe.minors" }); left >= 0 {
+			t.Errorf("%s: %s", what, out.Open[left].Says)
+		}
+		t.Logf("%s: %d edits, %d rinses", what, len(out.Edit), len(class.Rinses(out.Lesson)))
 	}
 }
