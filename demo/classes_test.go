@@ -6,20 +6,55 @@ import (
 
 	"proxenos/core/class"
 	"proxenos/core/rehearse"
+	"proxenos/core/rule"
 	"proxenos/core/teach"
 	"proxenos/demo"
 	"proxenos/internal/testdb"
 	"proxenos/store"
+	"proxenos/studio"
 )
 
-func TestTheDemoStudioTeachesAndLacksTwoThings(t *testing.T) {
+// The shelf says that nothing is open: neither the cupboard nor a class that is planned asks for more.
+func TestNothingIsOpenInTheDemoStudio(t *testing.T) {
+	s := put(t, time.Now())
+	room := studio.Room{Kept: s.Room(demo.Studio.ID)}
+	asked := 0
+	for _, id := range demo.IDs() {
+		l, err := demo.Lesson(id)
+		if err != nil {
+			t.Fatal(err)
+		}
+		r, err := rehearse.Run(t.Context(), l, rehearse.CoarseCell, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		c, err := room.Besides(t.Context(), id, l, r)
+		if err != nil || c.Cupboard == nil {
+			t.Fatal(err)
+		}
+		asked += len(c.Classes)
+		list, err := rule.Beyond(c)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, f := range rule.Unaccepted(list) {
+			t.Errorf("%s: %s: %s", id, f.Rule, f.Says)
+		}
+	}
+	if asked != 3 {
+		t.Errorf("%d planned classes were asked", asked)
+	}
+}
+
+// put is a store with what the demo studio has at a time, put there twice: once more changes nothing.
+func put(t *testing.T, now time.Time) *store.Store {
+	t.Helper()
 	s, err := store.Open(t.Context(), testdb.New(t), 20*time.Second)
 	if err != nil {
 		t.Fatal(err)
 	}
-	defer s.Close()
-	now := time.Date(2027, 3, 4, 9, 30, 0, 0, time.UTC)
-	for range 2 { // once more changes nothing
+	t.Cleanup(func() { s.Close() })
+	for range 2 {
 		if err := demo.Put(t.Context(), s, nil); err != nil {
 			t.Fatal(err)
 		}
@@ -27,6 +62,12 @@ func TestTheDemoStudioTeachesAndLacksTwoThings(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
+	return s
+}
+
+func TestTheDemoStudioTeachesAndLacksTwoThings(t *testing.T) {
+	now := time.Date(2027, 3, 4, 9, 30, 0, 0, time.UTC)
+	s := put(t, now)
 	list, err := s.Room(demo.Studio.ID).Classes(t.Context())
 	if err != nil || len(list) != 4 || !list[0].Class.Start.Before(now) || !list[1].Class.Start.After(now) || list[0].Class.State != class.Ended {
 		t.Fatalf("%+v, %v", list, err)

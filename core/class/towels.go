@@ -84,16 +84,17 @@ func solvent(l *lesson.Lesson, reports []rehearse.Report) Solvent {
 // Rinses are the steps before which a brush goes into the jar: it is rinsed, or washed because a
 // fresh one is asked for oftener than there are any.
 func Rinses(l *lesson.Lesson) (steps []int) {
-	fresh := map[string]int{}
+	taken := map[string]int{} // pieces of a tool: the first use takes one, however it is cared for
 	for i, s := range l.Steps {
 		tool, _ := l.Tool(s.Tool)
+		if taken[s.Tool] == 0 || s.Care == lesson.Fresh {
+			taken[s.Tool]++
+		}
 		switch {
 		case s.Care == lesson.RinseDamp || s.Care == lesson.RinseDry:
 			steps = append(steps, i)
-		case s.Care == lesson.Fresh && tool.Kind.Brush():
-			if fresh[s.Tool]++; fresh[s.Tool] >= mostOwn {
-				steps = append(steps, i)
-			}
+		case s.Care == lesson.Fresh && tool.Kind.Brush() && taken[s.Tool] > mostOwn:
+			steps = append(steps, i)
 		}
 	}
 	return steps

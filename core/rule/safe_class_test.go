@@ -47,8 +47,13 @@ func TestTheAirOfAClassThatIsPlanned(t *testing.T) {
 		t.Fatalf("%+v", said)
 	}
 	ranking, err := mend.NewBench(c).Rank(t.Context(), said[0], nil)
-	if err != nil || len(ranking.Remedies) != 1 || !ranking.Remedies[0].Gone || *ranking.Remedies[0].After != 0 {
-		t.Errorf("with the jars shut: %+v, %v", ranking, err)
+	if err != nil || len(ranking.Remedies) != 2 {
+		t.Fatalf("wiped, or the second brush: %+v, %v", ranking, err)
+	}
+	for _, r := range ranking.Remedies {
+		if !r.Gone || *r.After != 0 {
+			t.Errorf("with the jars shut: %+v", r)
+		}
 	}
 	for what, change := range map[string]func(c *rule.Context){
 		"two people, and the windows open": func(c *rule.Context) {
@@ -85,10 +90,15 @@ func TestWhatTheYoungShouldDoWithout(t *testing.T) {
 	}
 	bench := mend.NewBench(c)
 	ranking, err := bench.Rank(t.Context(), said[0], nil)
-	if err != nil || len(ranking.Remedies) != 2 || *ranking.Remedies[0].After != 1 || *ranking.Remedies[1].After != 1 {
-		t.Fatalf("each takes one of the two away: %+v, %v", ranking, err)
+	if err != nil || len(ranking.Remedies) != 3 {
+		t.Fatalf("without the paint, with the second brush, wiped: %+v, %v", ranking, err)
 	}
 	for _, r := range ranking.Remedies {
+		if *r.After != 1 {
+			t.Errorf("each takes one of the two away: %+v", r)
+		}
+	}
+	for _, r := range ranking.Remedies[:2] { // the paint, and then the brush
 		next, _, err := lesson.Apply(c.Lesson, r.Edit)
 		if err != nil {
 			t.Fatal(err)
