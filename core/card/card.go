@@ -130,7 +130,12 @@ func Watch(l *lesson.Lesson, i int, r rehearse.Report) []string {
 	say(s.WantsGrip() && r.Under.Wet >= wetFrom/2, "It wants paint that grips, and %.0f µm below has not set: where it slips, work elsewhere for some minutes.", r.Under.Wet)
 	say(r.Mud >= mudFrom, "%.0f %% of it goes to mud, by ΔE %.0f: few strokes, then leave it.", 100*r.Mud, r.MudDE)
 	if plane := l.Plane(r.Crossed.Plane); plane >= 0 {
-		say(r.Crossed.Edge >= edgeFrom, "It goes over the edge of %s: %.0f cm to cut in again.", strings.ToLower(l.Planes[plane].Name), r.Crossed.Edge)
+		over := l.Planes[plane].Name
+		if len(r.Crossed.Zones) > 0 {
+			z, _ := l.Zone(r.Crossed.Zones[0])
+			over = z.Name
+		}
+		say(r.Crossed.Edge >= edgeFrom, "It goes over the edge of %s: %.0f cm to cut in again.", strings.ToLower(over), r.Crossed.Edge)
 	}
 	say(r.Brought.Residue >= residueFrom, "What is left in the tool shows, by ΔE %.1f: clean it well.", r.Brought.Residue)
 	say(lays && r.Thick >= thickFrom, "%.0f µm thick when it is done: nothing goes over it today.", r.Thick)

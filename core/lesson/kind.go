@@ -69,18 +69,19 @@ const (
 	Quiet                       // is to look even
 	Formed                      // is modelled by light
 	Small                       // an accent, told by its outline
+	Backdrop                    // lies behind and below what stands in its own plane
 )
 
 var natures = map[ZoneKind]Nature{
-	Sky: Airy | Quiet, Disc: Airy | Quiet, CloudBank: Airy, Mist: Airy | Quiet, Birds: Airy | Small,
+	Sky: Airy | Quiet | Backdrop, Disc: Airy | Quiet, CloudBank: Airy, Mist: Airy | Quiet, Birds: Airy | Small,
 	Ridge:    Standing | Formed,
 	TreeLine: Leafy | Standing | Formed, Hedge: Leafy | Standing | Formed, Bush: Leafy | Standing | Formed,
 	Tree: Leafy | Woody | Upright | Standing | Formed, Birch: Leafy | Woody | Upright | Standing | Formed, Willow: Leafy | Woody | Upright | Standing | Formed,
 	Poplar: Leafy | Woody | Upright | Standing | Formed, FruitTree: Leafy | Woody | Upright | Standing | Formed, Pine: Leafy | Woody | Upright | Standing | Formed,
 	Conifer: Woody | Upright | Standing | Formed, BareTree: Woody | Upright | Standing | Formed,
 	Log:   Standing | Formed,
-	Water: Wet | Quiet, Stream: Wet | Flows, Waterfall: Wet | Flows | Upright | Standing, Surf: Wet | Flows,
-	Bank: Land | Standing | Formed, Field: Land, Snow: 0, Path: Land, Grass: Land | Formed, Flowers: Land,
+	Water: Wet | Quiet | Backdrop, Stream: Wet | Flows, Waterfall: Wet | Flows | Upright | Standing, Surf: Wet | Flows,
+	Bank: Land | Standing | Formed, Field: Land | Backdrop, Snow: Backdrop, Path: Land, Grass: Land | Formed, Flowers: Land,
 	Rock: Standing | Formed, Reeds: Upright | Standing | Formed,
 	Fence: Upright | Standing | Built, Wall: Standing | Built | Formed, Building: Upright | Standing | Built | Quiet | Formed, Bridge: Standing | Built | Formed,
 	Boat: Standing | Built | Small, Person: Upright | Standing | Small, Animal: Standing | Small,

@@ -280,6 +280,11 @@ type Care string
 // marks.
 func (t Technique) Veils() bool { return t == Glaze || t == Scumble || t == DryDrag }
 
+// Covers reports whether it lays a mass that hides what is below, over all of its place.
+func (t Technique) Covers() bool {
+	return t == CrissCross || t == LongPull || t == PullDown || t == RubIn || t == KnifeSlide
+}
+
 // Mixes reports whether paint is meant to mix with what lies where it goes.
 func (t Technique) Mixes() bool { return t == PullDown || t == PushUp || t == Feather }
 

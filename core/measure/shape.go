@@ -101,26 +101,41 @@ type Alike struct {
 	Unlike float64         `json:"unlike" doc:"spread of the heights, as a share of their mean"`
 }
 
-// Rows lists the kinds of which three or more stand on the canvas.
+// runLeast is how many like things side by side are seen as a row among more of their kind.
+const runLeast = 4
+
+// Rows lists the kinds of which three or more stand on the canvas, and each run of four or more of
+// them, side by side, that is not all.
 func Rows(l *lesson.Lesson) (out []Alike) {
 	for _, kind := range append(lesson.OfNature(lesson.Woody), lesson.Fence, lesson.Rock, lesson.Building, lesson.CloudBank) {
 		list := Standing(l, kind)
 		if len(list) < 3 {
 			continue
 		}
-		row := Alike{Kind: kind}
-		var gaps, heights []float64
-		for i, t := range list {
-			heights = append(heights, t.Height)
-			row.Zones, row.X, row.Foot = append(row.Zones, t.Zone.ID), append(row.X, t.X), append(row.Foot, t.Foot)
-			if i > 0 {
-				gaps = append(gaps, t.X-list[i-1].X)
+		out = append(out, rowOf(kind, list))
+		for from := range list {
+			for to := from + runLeast; to <= len(list); to++ {
+				if to-from < len(list) {
+					out = append(out, rowOf(kind, list[from:to]))
+				}
 			}
 		}
-		row.Apart, row.Uneven, row.Unlike = mean(gaps), relative(gaps), relative(heights)
-		out = append(out, row)
 	}
 	return out
+}
+
+func rowOf(kind lesson.ZoneKind, list []Thing) Alike {
+	row := Alike{Kind: kind}
+	var gaps, heights []float64
+	for i, t := range list {
+		heights = append(heights, t.Height)
+		row.Zones, row.X, row.Foot = append(row.Zones, t.Zone.ID), append(row.X, t.X), append(row.Foot, t.Foot)
+		if i > 0 {
+			gaps = append(gaps, t.X-list[i-1].X)
+		}
+	}
+	row.Apart, row.Uneven, row.Unlike = mean(gaps), relative(gaps), relative(heights)
+	return row
 }
 
 // A Thing is a zone as it stands: its middle, foot and height, mm.

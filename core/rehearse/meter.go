@@ -1,6 +1,9 @@
 package rehearse
 
 import (
+	"maps"
+	"slices"
+
 	"proxenos/core/film"
 	"proxenos/core/lesson"
 )
@@ -36,7 +39,11 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	}
 	// A block-in in acrylic is dry and waits for the oil: that goes over it from far to near.
 	blocked := func(k int16) bool { return l.Steps[k].Medium.Acrylic && !l.Steps[i].Medium.Acrylic }
-	nearer := func(c int) bool { return m.owner[c] >= 0 && depth[m.owner[c]] > mine && !blocked(m.owner[c]) }
+	buried := m.buried(l, i, st)
+	nearer := func(c int) bool {
+		k := m.owner[c]
+		return k >= 0 && (depth[k] > mine || buried[l.Steps[k].Zone]) && !blocked(k)
+	}
 	var area, edges, sx, sy float64
 	nearest := mine
 	for k, q := range st.patch.laid {
@@ -65,6 +72,9 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	if area > 0 && mine >= 0 {
 		m.crossed = Crossed{Plane: l.Planes[nearest].ID, Area: area * f.CellArea() / 100,
 			Edge: edges * stairs * f.Cell / 10, At: Spot{sx / area * f.Cell, sy / area * f.Cell}}
+		if nearest == mine {
+			m.crossed.Zones = slices.Sorted(maps.Keys(buried))
+		}
 	}
 	if s := l.Steps[i]; len(s.Mixtures) == 0 && s.Technique.Moves() == "" {
 		return // what it moves about stays what the steps before it laid
@@ -74,6 +84,48 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 			m.owner[st.patch.from+k] = int16(i)
 		}
 	}
+}
+
+// buriedFrom is the share of what shows of a thing from which it is painted over, and not only met
+// at its foot.
+const buriedFrom = 0.5
+
+// buried are the zones that step i, in which it lays water, sky or open ground, paints over although they
+// lie in front of it in its own plane: a boat under the water that carries it, a moon under its sky.
+func (m *meter) buried(l *lesson.Lesson, i int, st *stage) map[string]bool {
+	s := l.Steps[i]
+	ground, _ := l.Zone(s.Zone)
+	if !ground.Kind.Is(lesson.Backdrop) || !s.Technique.Covers() || len(s.Mixtures) == 0 {
+		return nil
+	}
+	before := make([]bool, i) // the steps whose things stand before it
+	any := false
+	for k, b := range l.Steps[:i] {
+		z, ok := l.Zone(b.Zone)
+		before[k] = ok && z.Plane == ground.Plane && (z.Kind == lesson.Disc || z.Kind.Is(lesson.Standing)) && !z.Kind.Is(lesson.Land)
+		any = any || before[k]
+	}
+	if !any {
+		return nil
+	}
+	shows, over := map[string]float64{}, map[string]float64{}
+	for _, k := range m.owner {
+		if k >= 0 && before[k] {
+			shows[l.Steps[k].Zone]++
+		}
+	}
+	for n, q := range st.patch.laid {
+		if k := m.owner[st.patch.from+n]; q >= showsFrom && k >= 0 && before[k] {
+			over[l.Steps[k].Zone]++
+		}
+	}
+	out := map[string]bool{}
+	for zone, n := range over {
+		if n >= buriedFrom*shows[zone] {
+			out[zone] = true
+		}
+	}
+	return out
 }
 
 // hidden returns, for each step, the share of the paint that it laid that later steps in

@@ -97,6 +97,8 @@ type Crossed struct {
 	Area  float64 `json:"area" doc:"cm² painted over"`
 	Edge  float64 `json:"edge" doc:"cm of that plane's edge to be repaired"`
 	At    Spot    `json:"at"`
+	// Zones are in its own plane; there are none where it painted over a nearer one.
+	Zones []string `json:"zones,omitempty" doc:"ids of what stands before it in its own plane and is painted over, when nothing nearer is"`
 }
 
 // carried says what is left in the tool, and how far its colour has strayed.

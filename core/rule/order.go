@@ -15,8 +15,8 @@ const (
 var backToFront = Rule{
 	ID: "order.back-to-front", Title: "Painted behind what already stands", Severity: Stop, On: Step,
 	Reason: "A far thing painted after a near one runs over its edge, and the edge must be painted again. From back to front no edge ever needs repair.",
-	Figure: "the edge of nearer planes that a step runs over", Source: "working default: a brush's breadth of edge is restated in passing",
-	Speaks:  say("a step leaves over %g cm of edge of a nearer plane to repair, whatever its technique is called", edgeLeast),
+	Figure: "the edge of nearer things that a step runs over", Source: "working default: a brush's breadth of edge is restated in passing",
+	Speaks:  say("a step leaves over %g cm of edge to repair of a nearer plane, or of what stands before it in its own plane, whatever its technique is called", edgeLeast),
 	measure: findBackToFront,
 }
 
@@ -31,6 +31,9 @@ func findBackToFront(c *Context) (out []Finding) {
 			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
 		}
 		if f.Speaks() && c.Rehearsal != nil {
+			if zones := p.Crossed.Zones; len(zones) > 0 {
+				f.Says = fmt.Sprintf("%s paints over %s, which stands before it: %g cm of edge to repair, %.0f cm² covered.", lesson.Capital(l.Label(i)), list(c.named(zones)), round(p.Crossed.Edge, 1), p.Crossed.Area)
+			}
 			if first := firstNearer(c, i); first >= 0 {
 				f.Steps = append(f.Steps, l.Steps[first].ID)
 				f.offers = func() (out []Idea) {
@@ -41,6 +44,15 @@ func findBackToFront(c *Context) (out []Finding) {
 			}
 		}
 		out = append(out, f)
+	}
+	return out
+}
+
+// named are the names of zones.
+func (c *Context) named(zones []string) (out []string) {
+	for _, id := range zones {
+		z, _ := c.Lesson.Zone(id)
+		out = append(out, z.Name)
 	}
 	return out
 }
@@ -57,11 +69,12 @@ func (c *Context) beforeItsLights(i, to int) int {
 	return to
 }
 
-// firstNearer finds the first earlier step in a nearer plane that step i runs over.
+// firstNearer finds the first earlier step that step i runs over, of those in nearer planes or of what
+// stands before it in its own.
 func firstNearer(c *Context, i int) int {
-	mine := c.Lesson.PlaneOf(c.Lesson.Steps[i])
-	for j := range i {
-		if c.Lesson.PlaneOf(c.Lesson.Steps[j]) > mine && c.finished().Overlap(i, j) > 0 {
+	mine, before := c.Lesson.PlaneOf(c.Lesson.Steps[i]), c.reports()[i].Crossed.Zones
+	for j, s := range c.Lesson.Steps[:i] {
+		if (c.Lesson.PlaneOf(s) > mine || slices.Contains(before, s.Zone)) && c.finished().Overlap(i, j) > 0 {
 			return j
 		}
 	}

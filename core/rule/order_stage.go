@@ -6,6 +6,7 @@ import (
 
 	"proxenos/core/house"
 	"proxenos/core/lesson"
+	"proxenos/core/scene"
 )
 
 const (
@@ -16,6 +17,7 @@ const (
 	formLeast    = 0.15 // share of an earlier step's marks that a later one covers, to be of one form
 	bareMost     = 0.40 // share of a white ground that may be bare when values are decided
 	blockInWidth = 8.0  // mm from which a brush blocks in
+	imageLeast   = 0.05 // share of what a water mirrors from which a thing is to stand before its image
 )
 
 var detailEarly = Rule{
@@ -38,7 +40,7 @@ var reflectionFirst = Rule{
 	ID: "order.reflection-first", Title: "The reflection before its source", Severity: Caution, On: Script,
 	Figure: "how many steps before its source a reflection is painted", Source: "none earlier: it takes shape and value from its source",
 	Reason:  "A reflection stands straight below what it mirrors and takes its shape and value from it: paint the source first.",
-	Speaks:  "a reflection is painted before the first step of its source",
+	Speaks:  say("a reflection is painted before the first step of its source, or before something that is over %g %% of what the water mirrors", 100*imageLeast),
 	measure: findReflectionFirst,
 }
 
@@ -173,6 +175,38 @@ func findReflectionFirst(c *Context) (out []Finding) {
 				c.moved(&out, l.Steps[image].ID, source+1)
 				return out
 			},
+		}
+		out = append(out, f)
+	}
+	return append(out, c.mirrorsFirst()...)
+}
+
+// mirrorsFirst finds the steps that lay the image of what stands behind a water, of which a good part
+// is not painted yet.
+func (c *Context) mirrorsFirst() (out []Finding) {
+	l := c.Lesson
+	for i, s := range l.Steps {
+		z, ok := l.Zone(s.Zone)
+		if !ok || s.Where != lesson.Mirror || !lays(s) {
+			continue
+		}
+		shown := scene.Shown(l, z, shapeCell)
+		f := Finding{Unit: "steps", Threshold: 0, Steps: []string{s.ID}, Where: s.ID}
+		last := i
+		for j, b := range slices.Backward(l.Steps) {
+			if j <= i {
+				break
+			}
+			first := slices.IndexFunc(l.Steps, func(o lesson.Step) bool { return o.Zone == b.Zone && lays(o) }) == j
+			if of, _ := l.Zone(b.Zone); first && shown[b.Zone] >= imageLeast {
+				f.Figure, f.Steps, last = float64(j-i), append(f.Steps, b.ID), j
+				f.Says = fmt.Sprintf("%s lays the image of %s %d steps before that is painted.", lesson.Capital(l.Label(i)), of.Name, j-i)
+				break
+			}
+		}
+		f.offers = func() (out []Idea) {
+			c.moved(&out, s.ID, last+1)
+			return out
 		}
 		out = append(out, f)
 	}

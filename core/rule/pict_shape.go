@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 
@@ -146,10 +147,16 @@ func findSymmetry(c *Context) (out []Finding) {
 
 // even finds like things at even distances.
 func (c *Context) even() (out []Finding) {
+	most := map[lesson.ZoneKind]measure.Alike{} // the evenest row of like ones, of two as even the longer
 	for _, row := range measure.Rows(c.Lesson) {
-		if row.Unlike >= alikeMost {
-			continue
+		row.Uneven = round(row.Uneven, 3)
+		was, ok := most[row.Kind]
+		if row.Unlike < alikeMost && (!ok || row.Uneven < was.Uneven || row.Uneven == was.Uneven && len(row.Zones) > len(was.Zones)) {
+			most[row.Kind] = row
 		}
+	}
+	for _, kind := range slices.Sorted(maps.Keys(most)) {
+		row := most[kind]
 		f := Finding{
 			Says:   fmt.Sprintf("%d like things stand %.0f mm apart, each as far as the next to %.0f %%.", len(row.Zones), row.Apart, 100*row.Uneven),
 			Figure: round(100*row.Uneven, 1), Unit: "%", Threshold: 100 * evenMost, Under: true, Where: string(row.Kind), At: rehearse.Spot{X: row.X[1], Y: row.Foot[1]}, OnCanvas: true,

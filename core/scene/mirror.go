@@ -42,19 +42,8 @@ const (
 // stands behind or in it, sampled every cell mm. What is small, as a boat, lies on the water
 // where it may and has an image of its own.
 func mirrored(l *lesson.Lesson, water lesson.Zone, cell float64) func(x, y float64) bool {
-	type image struct {
-		r        *Region
-		distance float64
-	}
-	var images []image
+	images := imagesIn(l, water, cell)
 	seed := ZoneSeed(l, water)
-	plane := l.Plane(water.Plane)
-	for _, z := range l.Zones {
-		p := l.Plane(z.Plane)
-		if z.Kind.Is(lesson.Standing) && !z.Kind.Is(lesson.Small) && p >= 0 && p <= plane && z.ID != water.ID {
-			images = append(images, image{ZoneAt(l, z, cell), l.Planes[p].Distance})
-		}
-	}
 	return func(x, y float64) bool {
 		below := max(0, y-l.View.Horizon)
 		if noise.Fractal(seed+81, x/(18+0.4*below), y/(1.5+0.03*below), 2) > slitFrom {
@@ -62,10 +51,59 @@ func mirrored(l *lesson.Lesson, water lesson.Zone, cell float64) func(x, y float
 		}
 		x += min(wobbleMost, wobbles*below) * (2*noise.Fractal(seed+82, x/60, y/(2+0.04*below), 2) - 1)
 		for _, im := range images {
-			if im.r.Inside(x, Mirrored(l, y, im.distance)) { // the mirror of a mirror is the thing
+			if im.shows(l, x, y) {
 				return true
 			}
 		}
 		return false
 	}
+}
+
+// A reflected is what stands where water mirrors it.
+type reflected struct {
+	zone     lesson.Zone
+	r        *Region
+	distance float64 // m
+}
+
+// shows reports whether the image is at a place: the mirror of a mirror is the thing.
+func (im reflected) shows(l *lesson.Lesson, x, y float64) bool {
+	return im.r.Inside(x, Mirrored(l, y, im.distance))
+}
+
+func imagesIn(l *lesson.Lesson, water lesson.Zone, cell float64) (out []reflected) {
+	plane := l.Plane(water.Plane)
+	for _, z := range l.Zones {
+		p := l.Plane(z.Plane)
+		if z.Kind.Is(lesson.Standing) && !z.Kind.Is(lesson.Small) && p >= 0 && p <= plane && z.ID != water.ID {
+			out = append(out, reflected{z, ZoneAt(l, z, cell), l.Planes[p].Distance})
+		}
+	}
+	return out
+}
+
+// Shown is how much of what a water zone mirrors is each thing: shares of the places, sampled every
+// cell mm, by the id of its zone. Where one image lies over another both have the place.
+func Shown(l *lesson.Lesson, water lesson.Zone, cell float64) map[string]float64 {
+	whole := ZoneAt(l, water, cell)
+	images, out, all := imagesIn(l, water, cell), map[string]float64{}, 0.0
+	for y := whole.Y0; y <= whole.Y1; y += cell {
+		for x := whole.X0; x <= whole.X1; x += cell {
+			if !whole.Inside(x, y) {
+				continue
+			}
+			any := 0.0
+			for _, im := range images {
+				if im.shows(l, x, y) {
+					out[im.zone.ID]++
+					any = 1
+				}
+			}
+			all += any
+		}
+	}
+	for id := range out {
+		out[id] /= all
+	}
+	return out
 }
