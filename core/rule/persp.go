@@ -13,7 +13,7 @@ import (
 
 const (
 	sizeMost   = 2.5  // times that like things may differ in true height
-	taperMost  = 1.6  // times that a far end may be too wide
+	taperMost  = 1.3  // times that a far end may be too wide
 	taperSpan  = 0.7  // ratio of distances from which a taper can be judged
 	asideMost  = 0.03 // of the width that an image may stand aside
 	lengthMost = 1.33 // times that an image may be too long or too short
