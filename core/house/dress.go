@@ -18,11 +18,11 @@ const (
 	Accent
 )
 
-// What the steps say that a method brings; by these words they are known again.
-const (
-	blotWords = "Lay the towel on, leave it, lift it: the paint turns matt and takes what comes next."
-	dryWords  = "End of the first day. Let it dry for some days, then go on with the lights."
-)
+// blotWords are what the step says that a method brings; by them it is known again.
+const blotWords = "Lay the towel on, leave it, lift it: the paint turns matt and takes what comes next."
+
+// DryWords are what a step says in which the canvas dries between days.
+const DryWords = "End of the first day. Let it dry for some days, then go on with the lights."
 
 // oiled is what the name of a ground says more when a trace of oil is rubbed in.
 const oiled = ", a trace of oil wiped off"
@@ -63,7 +63,7 @@ func Dress(l *lesson.Lesson, stages []Stage) {
 	case lesson.Layered:
 		s.before(Lights, "dry", func(string) lesson.Step {
 			return lesson.Step{Where: lesson.Whole, Technique: lesson.Dry, Minutes: 5, Days: 3,
-				Words: dryWords}
+				Words: DryWords}
 		})
 	}
 }

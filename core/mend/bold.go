@@ -36,7 +36,10 @@ func Bold(c *rule.Context, open []rule.Finding, round int) lesson.All {
 			since = lastCauses
 		}
 		next := max(0, round-since) / patience
-		ideas := f.Ideas()
+		ideas := slices.DeleteFunc(slices.Clone(f.Ideas()), func(i rule.Idea) bool { return i.Days != 0 })
+		if len(ideas) == 0 {
+			continue
+		}
 		r := ideas[min(len(ideas)-1, next)]
 		steps := writes(r.Edit)
 		if slices.ContainsFunc(steps, func(id string) bool { return written[id] }) {

@@ -164,7 +164,7 @@ func (b *Bench) cheapest(ctx context.Context, f rule.Finding, list []*candidate,
 	by := better(f)
 	slices.SortStableFunc(list, func(a, b *candidate) int { return by(a.Remedy, b.Remedy) })
 	for _, c := range list {
-		if len(c.Come) == 0 && c.another(f) <= moves && (best == nil || c.price() < best.price()) {
+		if len(c.Come) == 0 && c.Days == 0 && c.another(f) <= moves && (best == nil || c.price() < best.price()) {
 			best = &c.Remedy
 		}
 	}

@@ -1,6 +1,7 @@
 package rule
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -19,8 +20,8 @@ const (
 var fatOverLean = Rule{
 	ID: "film.fat-over-lean", Title: "A leaner layer over a fatter one", Severity: Caution, On: Finished,
 	Reason: "Layers that dry between are each at least as fat as the one below: a lean layer dries first over a fat one that still moves, and cracks.",
-	Figure: "by how much a layer is leaner than one that dries slower below it", Source: "fat over lean, the rule of layers; 3 % is what a hand measures out by",
-	Speaks:  say("over a layer that dried, paint with %g %% less fat than that layer had of oil", leanerBy),
+	Figure: "by how much the leanest layer that goes over one is leaner than it", Source: "fat over lean, the rule of layers; 3 % is what a hand measures out by",
+	Speaks:  say("over a layer that dried goes paint with over %g %% less fat than that layer has of oil", leanerBy),
 	measure: findFatOverLean,
 }
 
@@ -40,32 +41,51 @@ var starved = Rule{
 	measure: findStarved,
 }
 
+// findFatOverLean speaks of the fat layer, however many lean ones go over it: it is the cause.
 func findFatOverLean(c *Context) []Finding {
-	dried := -1 // the last step before which everything could dry
 	if c.finished() == nil {
 		return nil
 	}
-	return c.each(func(i int, s lesson.Step, p rehearse.Report) *Finding {
-		if s.Technique == lesson.Dry {
-			dried = i
-		}
-		if dried < 0 || len(s.Mixtures) == 0 || s.Medium.Acrylic {
+	l := c.Lesson
+	return c.each(func(i int, below lesson.Step, _ rehearse.Report) *Finding {
+		// Alkyd below has dried before the paint on top does; oil has not.
+		if len(below.Mixtures) == 0 || below.Medium.Acrylic {
 			return nil
 		}
-		// Alkyd below has dried before the paint on top does; oil has not.
-		fattest, below := 0.0, -1
-		for j, b := range c.Lesson.Steps[:dried] {
-			if slow := b.Medium.Oil; !b.Medium.Acrylic && slow > fattest && c.both(i, j) > overDry {
-				fattest, below = slow, j
+		var over []lesson.Step // what goes over it when everything could dry, leanest first
+		dried := false
+		for j, s := range l.Steps[i+1:] {
+			dried = dried || s.Technique == lesson.Dry
+			if dried && len(s.Mixtures) > 0 && !s.Medium.Acrylic && s.Medium.Fat() < below.Medium.Oil && c.both(i+1+j, i) > overDry {
+				over = append(over, s)
 			}
 		}
-		if below < 0 {
-			return nil
+		if len(over) == 0 {
+			return &Finding{Unit: "%", Threshold: leanerBy}
 		}
-		return &Finding{Says: fmt.Sprintf("%s has %.0f %% of oil and alkyd over %.0f %% of oil in %s, which dries slower.", lesson.Capital(c.Lesson.Label(i)), s.Medium.Fat(), fattest, c.Lesson.Label(below)),
-			Figure: round(fattest-s.Medium.Fat(), 0), Unit: "%", Threshold: leanerBy, Steps: []string{c.Lesson.Steps[below].ID},
+		slices.SortStableFunc(over, func(a, b lesson.Step) int { return cmp.Compare(a.Medium.Fat(), b.Medium.Fat()) })
+		leanest := over[0]
+		says := fmt.Sprintf("%s has %.0f %% of oil, and %s that dries sooner over it has %.0f %% of oil and alkyd", lesson.Capital(l.Label(i)), below.Medium.Oil, l.Label(l.Step(leanest.ID)), leanest.Medium.Fat())
+		if n := len(over) - 1; n > 0 {
+			says += fmt.Sprintf("; %d more are leaner than it", n)
+		}
+		return &Finding{Says: says + ".", Figure: round(below.Medium.Oil-leanest.Medium.Fat(), 0), Unit: "%", Threshold: leanerBy, Steps: []string{leanest.ID},
 			offers: func() (out []Idea) {
-				c.changed(&out, fmt.Sprintf("let it down with %.0f %% of oil", fattest), s, func(n *lesson.Step) { n.Medium = lesson.Medium{Oil: round(fattest, 0)} })
+				var all lesson.All
+				for _, s := range over {
+					s.Medium = lesson.Medium{Oil: round(below.Medium.Oil, 0)}
+					all = append(all, lesson.Change{Step: s})
+				}
+				what := "it"
+				if len(all) > 1 {
+					what = fmt.Sprintf("all %d that go over it", len(all))
+				}
+				less := fmt.Sprintf("let %s down with no more than %.0f %% of oil", l.Label(i), leanest.Medium.Fat())
+				if leanest.Medium.Fat() < 1 {
+					less = "mix no oil into " + l.Label(i)
+				}
+				c.changed(&out, less, below, func(n *lesson.Step) { n.Medium.Oil = round(leanest.Medium.Fat(), 0) })
+				c.offer(&out, fmt.Sprintf("let %s down with %.0f %% of oil", what, below.Medium.Oil), all)
 				return out
 			}}
 	})

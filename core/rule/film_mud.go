@@ -75,6 +75,7 @@ func (c *Context) cleaner(s lesson.Step) (out []Idea) {
 		m, _ := c.Lesson.Mixture(s.Mixtures[0])
 		change(fmt.Sprintf("lay “%s” alone", m.Name), func(n *lesson.Step) { n.Mixtures = s.Mixtures[:1] })
 	}
+	c.dried(&out, c.Lesson.Step(s.ID))
 	return out
 }
 

@@ -123,6 +123,7 @@ func findNotSet(c *Context) []Finding {
 				c.elsewhere(&out, i)
 				c.blotted(&out, i, 12)
 				c.rested(&out, i, most)
+				c.dried(&out, i)
 				return out
 			}}
 	})

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"proxenos/core/house"
 	"proxenos/core/lesson"
 )
 
@@ -19,7 +20,15 @@ func (c *Context) idea(words string, e lesson.Edit) (_ Idea, next *lesson.Lesson
 	if words == "" {
 		words = e.Describe(c.Lesson)
 	}
-	return Idea{Words: words, Edit: lesson.AnyEdit{Edit: e}, Minutes: next.Minutes() - c.Lesson.Minutes()}, next, true
+	return Idea{Words: words, Edit: lesson.AnyEdit{Edit: e}, Minutes: next.Minutes() - c.Lesson.Minutes(), Days: days(next) - days(c.Lesson)}, next, true
+}
+
+// days is how long a lesson leaves its canvas to dry.
+func days(l *lesson.Lesson) (all float64) {
+	for _, s := range l.Steps {
+		all += s.Days
+	}
+	return all
 }
 
 // offer adds an idea, where its edit fits the lesson.
@@ -82,6 +91,17 @@ func (c *Context) rested(to *[]Idea, i int, bears float64) {
 	}
 	wait := c.idle(lesson.Wait, minutes, "Let it set; look from two metres.")
 	c.offer(to, fmt.Sprintf("wait %g minutes first", minutes), lesson.Insert{At: i, Step: wait})
+}
+
+// dried has the idea to let everything dry before a step, where the method works over days.
+func (c *Context) dried(to *[]Idea, i int) {
+	const over = 3 // days, for thin paint
+	if c.Lesson.Method != lesson.Layered {
+		return
+	}
+	dry := c.idle(lesson.Dry, lesson.BreakIs, house.DryWords)
+	dry.ID, dry.Days = c.freeID("dry"), over
+	c.offer(to, fmt.Sprintf("let it dry for %d days first", over), lesson.Insert{At: i, Step: dry})
 }
 
 // idle is a step in which time alone works.

@@ -12,7 +12,7 @@ const overLeast = 0.02
 
 // A keeper holds a lesson to what no remedy may change: nothing farther is painted after
 // something nearer on the same place that it was painted before, no acrylic after an oil
-// that it was painted before, nothing thinner after something fatter in the same place, and no
+// that it was painted before, no thinner layer after a fatter one in the same place, and no
 // step becomes a cut-in so that it may cross what stands.
 type keeper struct {
 	l       *lesson.Lesson
@@ -39,7 +39,7 @@ func (c *Context) keeper() *keeper {
 		for j, near := range l.Steps {
 			for i, far := range l.Steps[:j] {
 				over := lays(near) && lays(far) && l.PlaneOf(far) < l.PlaneOf(near) && meet(i, j)
-				leaner := lays(near) && lays(far) && near.Zone == far.Zone && far.Medium.Solvent > near.Medium.Solvent
+				leaner := lays(near) && lays(far) && near.Zone == far.Zone && far.Medium.Solvent > near.Medium.Solvent && !far.Technique.Detail()
 				if over || leaner || oil(near) && (far.Medium.Acrylic || dries(l, i)) {
 					k.before = append(k.before, [2]int{i, j})
 				}

@@ -24,7 +24,7 @@ var detailEarly = Rule{
 	ID: "order.detail-early", Title: "Detail before its block-in", Severity: Caution, On: Finished,
 	Figure: "the share of a detail that later block-in goes over", Source: "working default: a quarter lost shows",
 	Reason:  "Big shapes first, objects later: a detail that is painted before the mass beneath it is painted over again.",
-	Speaks:  say("block-in covers over %g %% of a liner stroke, a dab, a knife line or a pressed touch again", 100*againLeast),
+	Speaks:  say("block-in, or what else is laid in its zone, covers over %g %% of a liner stroke, a dab, a knife line or a pressed touch again", 100*againLeast),
 	measure: findDetailEarly,
 }
 
@@ -91,7 +91,8 @@ func findDetailEarly(c *Context) (out []Finding) {
 		last, over, most := -1, -1, 0.0 // the last that goes over too much, the one that goes over most
 		for j := i + 1; j < len(l.Steps); j++ {
 			b := l.Steps[j]
-			if !slices.Contains(blocking, b.Technique) || c.broad(b) < blockInWidth || l.PlaneOf(b) > l.PlaneOf(s) || !lays(b) {
+			mass := slices.Contains(blocking, b.Technique) && c.broad(b) >= blockInWidth && l.PlaneOf(b) <= l.PlaneOf(s)
+			if !lays(b) || !mass && (b.Zone != s.Zone || b.Technique.Detail()) { // growth of its own zone buries it as well
 				continue
 			}
 			share := c.both(i, j)
@@ -226,8 +227,8 @@ func findValues(c *Context) (out []Finding) {
 		d := c.lightOf(dark)
 		var first Finding
 		for i, s := range l.Steps[:j] {
-			if s.Zone != dark.Zone || !lays(s) {
-				continue
+			if s.Zone != dark.Zone || !lays(s) || s.Technique.Detail() {
+				continue // details are detail-early's
 			}
 			v := c.lightOf(s)
 			if c.both(i, j) < formLeast {

@@ -99,6 +99,7 @@ type Idea struct {
 	Words   string         `json:"words"`
 	Edit    lesson.AnyEdit `json:"edit"`
 	Minutes float64        `json:"minutes" doc:"what it adds to the session"`
+	Days    float64        `json:"days" doc:"what it adds to the days over which the canvas dries: a choice, never applied by itself"`
 }
 
 // Ideas are what may help against a finding, what helps most often first; none of one that was

@@ -24,14 +24,6 @@ var idleTime = Rule{
 	measure: findIdle,
 }
 
-var noPause = Rule{
-	ID: "time.no-pause", Title: "No time to stand back", Severity: Note, On: Script,
-	Figure: "how long there is no time to stand back, or none for a break", Source: "working defaults of the craft: every 10 to 20 minutes, and within the hour",
-	Reason:  "Stand back every 10 to 20 minutes, two metres or more, and rest within the hour: faults that are seen early are small.",
-	Speaks:  say("over %g minutes without standing back, or %g without a break of %g", score.LookMost, score.BreakMost, lesson.BreakIs),
-	measure: findNoPause,
-}
-
 var churn = Rule{
 	ID: "time.churn", Title: "More changes of tool than needed", Severity: Note, On: Finished,
 	Figure: "how many changes of tool grouping saves", Source: "working default",
@@ -90,51 +82,6 @@ func (c *Context) meanwhile(i, k int) (out []Idea) {
 	beside.Meanwhile = true
 	c.offer(&out, fmt.Sprintf("do %s meanwhile", l.Label(k)), lesson.All{lesson.Move{Step: work.ID, To: i + 1}, lesson.Change{Step: beside}})
 	return out
-}
-
-func findNoPause(c *Context) (out []Finding) {
-	l := c.Lesson
-	for _, s := range score.Unbroken(l) {
-		last := l.Steps[s.To].ID
-		f := Finding{Says: fmt.Sprintf("From %s to %s there are %g minutes of painting without standing back.", l.Label(s.From), l.Label(s.To), s.Minutes),
-			Figure: s.Minutes, Unit: "min", Threshold: score.LookMost, Steps: []string{l.Steps[s.From].ID}, Where: l.Steps[s.From].ID}
-		from, pause := s.From, 1.0
-		if s.Break {
-			f.Says = fmt.Sprintf("Up to %s there are %g minutes without a break.", l.Label(s.To), s.Minutes)
-			f.Threshold, f.Steps, f.Where = score.BreakMost, []string{last}, l.Steps[s.From].ID+"/break"
-			from, pause = max(0, s.To-4), lesson.BreakIs
-		}
-		f.offers = func() (out []Idea) {
-			c.paused(&out, from, s.To, pause)
-			return out
-		}
-		out = append(out, f)
-	}
-	return out
-}
-
-// paused has the idea of a pause between two steps: where the plane changes, about when one should
-// have stood back, so that what follows has its time too.
-func (c *Context) paused(out *[]Idea, from, to int, minutes float64) {
-	l := c.Lesson
-	due := l.Start(from) + min(0.75*score.LookMost, (l.Start(to)-l.Start(from))*0.9)
-	best, least := -1, 0.0
-	for i := from + 1; i <= to; i++ {
-		d := l.Start(i) - due
-		if d < 0 {
-			d = -d
-		}
-		if l.PlaneOf(l.Steps[i]) == l.PlaneOf(l.Steps[i-1]) {
-			d += 4 // rather where something is finished
-		}
-		if best < 0 || d < least {
-			best, least = i, d
-		}
-	}
-	if best < 0 {
-		return
-	}
-	c.offer(out, fmt.Sprintf("stand back for %g min before %s", minutes, l.Label(best)), lesson.Pause{At: best, Minutes: minutes})
 }
 
 // changes counts how often another tool is taken up, and cleanings of the one in hand.

@@ -137,7 +137,7 @@ export function remains(r: Remedy, f: Finding) {
 function leaves(r: Remedy, f: Finding) {
   const left = remains(r, f)
   if (!r.whole) return `→ ${left}; what else it does is being tried`
-  const minutes = r.minutes === 0 ? '' : `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min`
+  const minutes = r.minutes === 0 ? '' : `, ${r.minutes > 0 ? '+' : '−'}${figure(Math.abs(r.minutes))} min${r.days > 0 ? `, +${figure(r.days)} days` : ''}`
   const also = r.also.length === 0 ? '' : `, and ${r.also.length === 1 ? 'another finding goes' : `${r.also.length} others go`} with it`
   return `→ ${left}${minutes}${also}; changes the picture by ΔE ${figure(r.moves, 2)}`
 }
