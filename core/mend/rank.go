@@ -125,7 +125,7 @@ func better(f rule.Finding) func(a, b Remedy) int {
 	}
 	return func(a, b Remedy) int {
 		return cmp.Or(flag(b.Gone)-flag(a.Gone), flag(a.Harms)-flag(b.Harms), flag(b.Whole)-flag(a.Whole), cmp.Compare(left(f, a), left(f, b)),
-			cmp.Compare(len(a.Come)-len(a.Also), len(b.Come)-len(b.Also)), cmp.Compare(a.Minutes, b.Minutes), cmp.Compare(a.Moves, b.Moves))
+			cmp.Compare(len(a.Come)-len(a.Also), len(b.Come)-len(b.Also)), cmp.Compare(max(0, a.Minutes), max(0, b.Minutes)), cmp.Compare(a.Moves, b.Moves)) // what is left out saves minutes, and is no better for it
 	}
 }
 

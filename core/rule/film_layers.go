@@ -158,7 +158,7 @@ func findStarved(c *Context) []Finding {
 		if z, ok := c.Lesson.Zone(s.Zone); ok && z.Kind == lesson.Fence { // posts leave what is between them
 			return nil
 		}
-		if !slices.Contains(covering, s.Technique) || len(s.Mixtures) == 0 || asked < 1 {
+		if !slices.Contains(covering, s.Technique) || len(s.Mixtures) == 0 || asked < 1 || p.Refused > 0 { // acrylic that oil refuses is another matter
 			return nil
 		}
 		return &Finding{Says: fmt.Sprintf("%s reaches %.0f %% of its place before the loads are spent.", lesson.Capital(c.Lesson.Label(i)), 100*p.Area/asked),

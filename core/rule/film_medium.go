@@ -14,6 +14,8 @@ const (
 	softerBy  = 8.0  // percent of oil and alkyd by which paint below is softer than what goes on it
 	stiffOver = 0.3  // share of its place where soft paint lies, from which stiff paint is on soft
 	tornMost  = 60.0 // percent of what it lays that stiff paint may tear up
+
+	lineLeast, glazeLeast = 40.0, 50.0 // percent of medium in paint that runs like ink, and that tints
 )
 
 var medium = Rule{
@@ -22,6 +24,14 @@ var medium = Rule{
 	Figure: "how much medium is in a step's paint", Source: "what the house method's layers take",
 	Speaks:  "a step that is to cover has more medium in its paint than the house method's layers take; lines and glazes are left out",
 	measure: findMedium,
+}
+
+var tooStiff = Rule{
+	ID: "film.too-stiff", Title: "Too stiff for a line or a glaze", Severity: Note, On: Script,
+	Reason: "A fine line is pulled with paint that runs like ink, and a glaze is mostly medium: paint as it comes from the tube beads and skips on a liner, and hides instead of tinting.",
+	Figure: "how much medium is in the paint of a thin line or a glaze", Source: "working default: two thirds of what is let down for them",
+	Speaks:  say("the paint of a line that is pulled with a liner has under %g %% of medium, that of a glaze under %g %%", lineLeast, glazeLeast),
+	measure: findTooStiff,
 }
 
 var stiffOverSoft = Rule{
@@ -61,6 +71,51 @@ func findMedium(c *Context) (out []Finding) {
 		})
 	}
 	return out
+}
+
+func findTooStiff(c *Context) (out []Finding) {
+	l := c.Lesson
+	for i, s := range l.Steps {
+		least := lineLeast
+		if s.Technique == lesson.Glaze {
+			least = glazeLeast
+		} else if s.Technique != lesson.LinerPull {
+			continue
+		}
+		if len(s.Mixtures) == 0 || s.Medium.Acrylic {
+			continue
+		}
+		out = append(out, Finding{
+			Says:   fmt.Sprintf("%s has %.0f %% of medium in its paint.", lesson.Capital(l.Label(i)), s.Medium.Total()),
+			Figure: round(s.Medium.Total(), 0), Unit: "%", Threshold: least, Under: true, Steps: []string{s.ID}, Where: s.ID,
+			offers: func() (out []Idea) {
+				let := func(m lesson.Medium) {
+					c.changed(&out, "let it down: "+mediumWords(m), s, func(n *lesson.Step) { n.Medium = m })
+				}
+				usual := house.Medium(l.Method, s.Technique, house.Accent)
+				let(usual)
+				if usual.Solvent > 0 {
+					let(lesson.Medium{Oil: usual.Total() - 10}) // without solvent: oil flows as well, and dries slower
+				}
+				return out
+			},
+		})
+	}
+	return out
+}
+
+// mediumWords says what is in a medium.
+func mediumWords(m lesson.Medium) string {
+	var parts []string
+	for _, p := range []struct {
+		much float64
+		what string
+	}{{m.Solvent, "solvent"}, {m.Oil, "oil"}, {m.Alkyd, "alkyd"}} {
+		if p.much > 0 {
+			parts = append(parts, fmt.Sprintf("%g %% of %s", p.much, p.what))
+		}
+	}
+	return list(parts)
 }
 
 // softest is the step below step i whose paint is softest of those that go where it goes, since

@@ -243,10 +243,16 @@ func (c *Context) quiet(at picture.Peak) (out []Idea) {
 	return out
 }
 
-// strengthen widens the contrast of the focal area: its lightest mixture lighter, its
-// darkest darker.
+// strengthen widens the contrast of the focal area: what was laid timidly there is laid fully, or its
+// lightest mixture becomes lighter, its darkest darker.
 func (c *Context) strengthen() (out []Idea) {
 	f := c.Lesson.Focal
+	for _, id := range c.stepsAt(f.X, f.Y, f.Radius) {
+		i := c.Lesson.Step(id)
+		if s := c.Lesson.Steps[i]; len(s.Mixtures) > 0 && s.Technique.Marks() && !c.carries(s) && !s.Technique.Veils() {
+			c.changed(&out, fmt.Sprintf("load %s fully, with a light hand", c.Lesson.Label(i)), s, func(n *lesson.Step) { n.Load, n.Pressure = lesson.FullLoad, lesson.Lightly })
+		}
+	}
 	light, dark := "", ""
 	var lightest, darkest spectrum.Lab
 	for _, id := range c.stepsAt(f.X, f.Y, f.Radius) {
@@ -265,13 +271,13 @@ func (c *Context) strengthen() (out []Idea) {
 		}
 	}
 	if light == "" || light == dark {
-		return nil
+		return out
 	}
 	lightest.L, darkest.L = min(93, lightest.L+14), max(16, darkest.L-10)
 	up, _, ok1 := c.solve(c.Lesson.Palette, lightest, whole)
 	down, _, ok2 := c.solve(c.Lesson.Palette, darkest, whole)
 	if !ok1 || !ok2 {
-		return nil
+		return out
 	}
 	c.offer(&out, "widen the contrast there: its light lighter, its dark darker", lesson.All{lesson.SetParts{Mixture: light, Parts: up}, lesson.SetParts{Mixture: dark, Parts: down}})
 	return out

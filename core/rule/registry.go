@@ -48,7 +48,7 @@ type FamilyOf struct {
 func Families() []FamilyOf {
 	return []FamilyOf{
 		{Order, []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight}},
-		{Film, []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel, medium, stiffOverSoft, blockInWet}},
+		{Film, []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel, medium, tooStiff, stiffOverSoft, blockInWet}},
 		{Colour, []Rule{dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes}},
 		{Value, []Rule{tiers, focal, overlit, whiteEarly, lostLight, slopes}},
 		{Picture, []Rule{focalPlace, rival, corner, horizon, symmetry, directions, hole}},

@@ -2,6 +2,12 @@ package book
 
 import "proxenos/core/lesson"
 
+// boat puts a boat on the water of a lake.
+func boat(l *lesson.Lesson) {
+	zone(l, "boat", "water", lesson.Boat, []lesson.Point{{X: 100, Y: 88}, {X: 134, Y: 88}, {X: 128, Y: 98}, {X: 106, Y: 98}})
+	add(l, "boat", "boat", lesson.CutIn, "filbert10", "dark")
+}
+
 // order is what comes before what.
 func order() []Case {
 	return []Case{
@@ -28,6 +34,22 @@ func order() []Case {
 			add(l, "image", "image", lesson.PullDown, "flat20", "ridge")
 			to(l, "image", 1)
 		}), Must: []string{"order.reflection-first"}},
+		{Name: "what the water mirrors is pulled before it is there", Lesson: lake(func(l *lesson.Lesson) {
+			s := add(l, "image", "water", lesson.PullDown, "flat20", "ridge")
+			s.Where = lesson.Mirror
+			to(l, "ridge", 4)
+		}), Must: []string{"order.reflection-first"}},
+		{Name: "the water is pulled over a boat that lies on it", Lesson: lake(func(l *lesson.Lesson) {
+			boat(l)
+			to(l, "boat", 1)
+		}), Must: []string{"order.back-to-front"}},
+		{Name: "blades are pulled, and then the grass that they stand in", Lesson: field(func(l *lesson.Lesson) {
+			zone(l, "blades", "near", lesson.Grass, rect(20, 108, 90, 146))
+			s := add(l, "blades", "blades", lesson.LinerPull, "liner", "light")
+			s.Cover, s.Medium = 0.2, lesson.Medium{Solvent: 45, Oil: 15}
+			s = add(l, "grass", "blades", lesson.PushUp, "fan15", "dark")
+			s.Load, s.Pressure, s.Cover = lesson.HeavyLoad, lesson.Barely, 2
+		}), Must: []string{"order.detail-early"}, Not: []string{"order.values"}},
 		{Name: "a tree's light comes before its dark", Lesson: ridge(func(l *lesson.Lesson) { to(l, "lights", 2) }), Must: []string{"order.values"}},
 		{Name: "the first light is judged against bare white", Lesson: ridge(func(l *lesson.Lesson) {
 			l.Ground.Tone = []lesson.Part{of(white, 1)}

@@ -55,6 +55,12 @@ func shapes() []Case {
 			l.Zones = append(l.Zones[:3], l.Zones[4:]...)
 			l.Steps = append(l.Steps[:3], l.Steps[5:]...)
 		}), Must: []string{"pict.symmetry"}},
+		{Name: "four equal trees in a row beside one that is another", Lesson: field(func(l *lesson.Lesson) {
+			for i, id := range []string{"a", "b", "c", "d"} {
+				tree(l, id, 20+float64(22*i), 84, 12, 30)
+			}
+			tree(l, "large", 150, 120, 30, 80)
+		}), Must: []string{"pict.symmetry"}},
 		{Name: "a hole between two trees as square as a window", Lesson: field(window(0)), Must: []string{"pict.hole"}},
 		{Name: "a slot between two trees, as narrow below as above", Lesson: field(slot()), Must: []string{"pict.hole"}},
 		{Name: "a gap between two trees like a vase", Lesson: field(vase()), Must: []string{"pict.hole"}},

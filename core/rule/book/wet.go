@@ -40,6 +40,10 @@ func wet() []Case {
 			to(l, "days", 1)
 			to(l, "again", 2)
 		}), Must: []string{"film.fat-over-lean"}},
+		{Name: "blades are pulled with paint as it comes from the tube", Lesson: field(func(l *lesson.Lesson) {
+			s := add(l, "blades", "field", lesson.LinerPull, "liner", "dark")
+			s.Cover, s.Load = 0.05, lesson.FullLoad
+		}), Must: []string{"film.too-stiff"}, Not: []string{"film.medium"}},
 		{Name: "acrylic is put over oil", Lesson: ridge(func(l *lesson.Lesson) {
 			step(l, "lights").Technique, step(l, "lights").Tool = lesson.LongPull, "flat20"
 			step(l, "lights").Medium.Acrylic = true
