@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -15,6 +16,8 @@ import (
 const (
 	ladderShare = 0.01 // share of the canvas from which a plane counts
 	ladderApart = 2.0  // times the distance from which two planes are two rungs
+	ladderNext  = 1.25 // times the distance from which one lies behind the other at all
+	closeBy     = 2.0  // times darker that it may be then; what colour it has is its own
 	darkerMost  = 3.0  // L* that a farther plane may be darker
 	strongMost  = 4.0  // chroma that it may be stronger
 	warmerMost  = 8.0  // b* that it may be warmer, in daylight
@@ -26,15 +29,15 @@ const (
 
 	rawNear   = 60.0 // strongest chroma of leaf and earth at hand
 	rawAlways = 6.0
-	rawShare  = 0.25 // share of a step that may be stronger
-	rawLeast  = 0.005
+	rawShare  = 0.25   // share of a step that may be stronger
+	rawLeast  = 0.0015 // share of the canvas from which a step counts
 )
 
 var ladder = Rule{
 	ID: "color.ladder", Title: "The depth ladder is broken", Severity: Caution, On: Finished,
 	Figure: "by how much a farther plane is darker, stronger or warmer than one of its kind nearer", Source: "working defaults of the depth ladder; haze takes more within twice the distance",
 	Reason:  "Each plane farther back is lighter, weaker and, in daylight, cooler. One that is not comes forward, and the distance closes.",
-	Speaks:  say("a plane farther back is over %g L* darker, %g stronger in chroma or, by day, %g b* warmer than one of its kind nearer", darkerMost, strongMost, warmerMost),
+	Speaks:  say("a plane farther back is over %g L* darker, %g stronger in chroma or, by day, %g b* warmer than one of its kind nearer; only where it is %g times darker than that, when it is less than %g times as far", darkerMost, strongMost, warmerMost, closeBy, ladderApart),
 	measure: findLadder,
 }
 
@@ -64,17 +67,27 @@ func findLadder(c *Context) (out []Finding) {
 		if snowy && kind == growth {
 			continue // what is laden with snow is white, however near
 		}
-		last := -1
-		var farther shown
+		type plane struct {
+			at int
+			shown
+		}
+		var farther []plane
 		for p := range c.Lesson.Planes {
 			s := c.shows(func(i int) bool { return c.realmOf(i) == kind && c.Lesson.PlaneOf(c.Lesson.Steps[i]) == p })
 			if s.share < ladderShare {
 				continue
 			}
-			if last >= 0 && c.Lesson.Planes[last].Distance >= ladderApart*c.Lesson.Planes[p].Distance {
-				out = append(out, c.rung(kind, last, p, farther, s))
+			for _, q := range slices.Backward(farther) { // the next one, and the next that is a rung away
+				apart := c.Lesson.Planes[q.at].Distance >= ladderApart*c.Lesson.Planes[p].Distance
+				if apart {
+					out = append(out, c.rung(kind, q.at, p, q.shown, s, 1))
+					break
+				}
+				if q.at == farther[len(farther)-1].at && c.Lesson.Planes[q.at].Distance >= ladderNext*c.Lesson.Planes[p].Distance {
+					out = append(out, c.rung(kind, q.at, p, q.shown, s, closeBy))
+				}
 			}
-			last, farther = p, s
+			farther = append(farther, plane{p, s})
 		}
 	}
 	return out
@@ -86,18 +99,18 @@ func (c *Context) lieOfMost(s shown) lie {
 	return lieOf(z.Kind)
 }
 
-// rung judges one plane against the next nearer one.
-func (c *Context) rung(kind realm, a, b int, far, near shown) Finding {
+// rung judges one plane against a nearer one, with so many times the room for what is of the place itself.
+func (c *Context) rung(kind realm, a, b int, far, near shown, room float64) Finding {
 	planes := c.Lesson.Planes
 	breaks := []struct {
 		by, most  float64
 		unit, how string
 	}{
-		{near.mean.L - far.mean.L, darkerMost, "L*", "darker"},
+		{near.mean.L - far.mean.L, room * darkerMost, "L*", "darker"},
 		{far.mean.Chroma() - near.mean.Chroma(), strongMost, "chroma", "stronger"},
 		{far.mean.B - near.mean.B, warmerMost, "b*", "warmer"},
 	}
-	if c.Lesson.Light.Height < byDay || localColour(far.mean, near.mean) {
+	if room > 1 || c.Lesson.Light.Height < byDay || localColour(far.mean, near.mean) {
 		breaks = breaks[:1] // haze has a colour of its own then; or what is farther is another thing, and it is not haze that makes it so
 	}
 	if c.lieOfMost(far) != c.lieOfMost(near) {
@@ -118,7 +131,11 @@ func (c *Context) rung(kind realm, a, b int, far, near shown) Finding {
 		offers: func() (out []Idea) {
 			c.loaded(&out, far)
 			c.loaded(&out, near)
-			c.rungs(&out, far, near)
+			c.rungs(&out, far, near, 2)
+			if far.mean.L < near.mean.L { // and so much that they stay apart where they meet
+				c.rungs(&out, far, near, tierLeast+spreadRoom)
+				c.rungs(&out, far, near, 2*tierLeast+spreadRoom)
+			}
 			return out
 		},
 	}
@@ -140,14 +157,21 @@ func localColour(far, near spectrum.Lab) bool {
 	return min(turn, 360-turn) > ownHue
 }
 
-// rungs has the idea to move the mixtures of the far plane by what the canvas lacks.
-func (c *Context) rungs(to *[]Idea, far, near shown) {
-	target := spectrum.Lab{L: max(far.mean.L, near.mean.L+2), A: far.mean.A, B: min(far.mean.B, near.mean.B+warmerMost/2)}
+// rungs has the idea to move the mixtures of the far plane by what the canvas lacks, so that it is lighter
+// than the near one by so many L* where it is darker.
+func (c *Context) rungs(to *[]Idea, far, near shown, lighter float64) {
+	target := spectrum.Lab{L: max(far.mean.L, near.mean.L+lighter), A: far.mean.A, B: min(far.mean.B, near.mean.B+warmerMost/2)}
 	if k := 0.65 * near.mean.Chroma() / max(1, math.Hypot(target.A, target.B)); k < 1 {
 		target.A, target.B = target.A*k, target.B*k
 	}
 	move := spectrum.Lab{L: target.L - far.mean.L, A: target.A - far.mean.A, B: target.B - far.mean.B}
-	c.recolour(to, far, move)
+	own := far
+	own.mixtures = maps.Clone(far.mixtures)
+	maps.DeleteFunc(own.mixtures, func(id string, _ float64) bool { return near.mixtures[id] > 0.1*near.share }) // what both have moves both
+	c.recolour(to, own, move)
+	if len(own.mixtures) < len(far.mixtures) {
+		c.recolour(to, far, move)
+	}
 }
 
 func findRaw(c *Context) (out []Finding) {
