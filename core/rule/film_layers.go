@@ -71,21 +71,12 @@ func findFatOverLean(c *Context) []Finding {
 		}
 		return &Finding{Says: says + ".", Figure: round(below.Medium.Oil-leanest.Medium.Fat(), 0), Unit: "%", Threshold: leanerBy, Steps: []string{leanest.ID},
 			offers: func() (out []Idea) {
-				var all lesson.All
-				for _, s := range over {
-					s.Medium = lesson.Medium{Oil: round(below.Medium.Oil, 0)}
-					all = append(all, lesson.Change{Step: s})
-				}
-				what := "it"
-				if len(all) > 1 {
-					what = fmt.Sprintf("all %d that go over it", len(all))
-				}
 				less := fmt.Sprintf("let %s down with no more than %.0f %% of oil", l.Label(i), leanest.Medium.Fat())
 				if leanest.Medium.Fat() < 1 {
 					less = "mix no oil into " + l.Label(i)
 				}
 				c.changed(&out, less, below, func(n *lesson.Step) { n.Medium.Oil = round(leanest.Medium.Fat(), 0) })
-				c.offer(&out, fmt.Sprintf("let %s down with %.0f %% of oil", what, below.Medium.Oil), all)
+				c.letDown(&out, fmt.Sprintf("let what goes over it down with %.0f %% of oil", below.Medium.Oil), over, lesson.Medium{Oil: round(below.Medium.Oil, 0)})
 				return out
 			}}
 	})

@@ -50,27 +50,55 @@ var blockInWet = Rule{
 	measure: findBlockInWet,
 }
 
+// findMedium speaks once of all the steps that are let down alike: it is one habit.
 func findMedium(c *Context) (out []Finding) {
-	for _, s := range c.Lesson.Steps {
+	l := c.Lesson
+	most := house.MediumMost(l.Method)
+	alike := map[lesson.Medium][]lesson.Step{}
+	var order []lesson.Medium
+	for _, s := range l.Steps {
 		if !lays(s) || s.Technique == lesson.LinerPull || s.Medium.Acrylic || len(s.Mixtures) == 0 {
 			continue
 		}
-		most := house.MediumMost(c.Lesson.Method)
-		out = append(out, Finding{
-			Says: fmt.Sprintf("%s has %.0f %% of medium in its paint; the method “%s” takes up to %.0f.",
-				lesson.Capital(c.Lesson.Label(c.Lesson.Step(s.ID))), s.Medium.Total(), lesson.Words().Method(c.Lesson.Method), most),
-			Figure: round(s.Medium.Total(), 0), Unit: "%", Threshold: most, Steps: []string{s.ID}, Where: s.ID,
+		if len(alike[s.Medium]) == 0 {
+			order = append(order, s.Medium)
+		}
+		alike[s.Medium] = append(alike[s.Medium], s)
+	}
+	for _, m := range order {
+		steps := alike[m]
+		f := Finding{
+			Says:   fmt.Sprintf("%s has %.0f %% of medium in its paint; the method “%s” takes up to %.0f.", lesson.Capital(l.Label(l.Step(steps[0].ID))), m.Total(), lesson.Words().Method(l.Method), most),
+			Figure: round(m.Total(), 0), Unit: "%", Threshold: most, Steps: []string{steps[0].ID}, Where: steps[0].ID,
 			offers: func() (out []Idea) {
-				c.changed(&out, "take the paint as it comes from the tube", s, func(n *lesson.Step) { n.Medium = lesson.Medium{} })
-				k := most / max(1, s.Medium.Total())
-				c.changed(&out, fmt.Sprintf("let it down with %.0f %% only", most), s, func(n *lesson.Step) {
-					n.Medium = lesson.Medium{Solvent: math.Floor(k * s.Medium.Solvent), Oil: math.Floor(k * s.Medium.Oil), Alkyd: math.Floor(k * s.Medium.Alkyd)}
-				})
+				c.letDown(&out, "take the paint as it comes from the tube", steps, lesson.Medium{})
+				k := most / max(1, m.Total())
+				c.letDown(&out, fmt.Sprintf("let it down with %.0f %% only", most), steps, lesson.Medium{Solvent: math.Floor(k * m.Solvent), Oil: math.Floor(k * m.Oil), Alkyd: math.Floor(k * m.Alkyd)})
 				return out
 			},
-		})
+		}
+		switch n := len(steps) - 1; {
+		case n == 1:
+			f.Says += " So has another step."
+		case n > 1:
+			f.Says += fmt.Sprintf(" So have %d other steps.", n)
+		}
+		out = append(out, f)
 	}
 	return out
+}
+
+// letDown has the idea to let the paint of some steps down with a medium.
+func (c *Context) letDown(to *[]Idea, words string, steps []lesson.Step, m lesson.Medium) {
+	var all lesson.All
+	for _, s := range steps {
+		s.Medium = m
+		all = append(all, lesson.Change{Step: s})
+	}
+	if len(all) > 1 {
+		words += fmt.Sprintf(", in all %d steps", len(all))
+	}
+	c.offer(to, words, all)
 }
 
 func findTooStiff(c *Context) (out []Finding) {

@@ -39,6 +39,7 @@ func findBackToFront(c *Context) (out []Finding) {
 				f.offers = func() (out []Idea) {
 					to := c.beforeItsLights(i, first)
 					c.offer(&out, fmt.Sprintf("move it to place %d, before %s", to+1, l.Label(to)), lesson.Move{Step: s.ID, To: to})
+					c.nearLater(&out, i)
 					return out
 				}
 			}
@@ -46,6 +47,47 @@ func findBackToFront(c *Context) (out []Finding) {
 		out = append(out, f)
 	}
 	return out
+}
+
+// laterMost is how many steps of near things are moved behind a far one at most.
+const laterMost = 6
+
+// nearLater has the idea to paint what step i runs over after it, and after everything else that lies
+// behind it there: it came too early.
+func (c *Context) nearLater(to *[]Idea, i int) {
+	l, on := c.Lesson, c.finished()
+	mine, before := l.PlaneOf(l.Steps[i]), c.reports()[i].Crossed.Zones
+	var zones []string
+	for j, s := range l.Steps[:i] {
+		if (l.PlaneOf(s) > mine || slices.Contains(before, s.Zone)) && on.Overlap(i, j) > 0 && !slices.Contains(zones, s.Zone) {
+			zones = append(zones, s.Zone)
+		}
+	}
+	last := i
+	for k := i + 1; k < len(l.Steps); k++ {
+		for j, s := range l.Steps[:i] {
+			if slices.Contains(zones, s.Zone) && lays(l.Steps[k]) && l.PlaneOf(l.Steps[k]) < l.PlaneOf(s) && on.Overlap(k, j) > 0 {
+				last = k
+			}
+		}
+	}
+	var all lesson.All
+	for _, s := range l.Steps[:last] {
+		if slices.Contains(zones, s.Zone) {
+			all = append(all, lesson.Move{Step: s.ID, To: last})
+		}
+	}
+	if n := len(all); n == 0 || n > laterMost || slices.ContainsFunc(*to, func(i Idea) bool { return c.sameOrder(i.Edit, all) }) {
+		return
+	}
+	c.offer(to, fmt.Sprintf("paint %s after %s", list(c.named(zones)), l.Label(last)), all)
+}
+
+// sameOrder reports whether the steps are in one order after either of two edits.
+func (c *Context) sameOrder(a, b lesson.Edit) bool {
+	one, _, err1 := lesson.Apply(c.Lesson, a)
+	other, _, err2 := lesson.Apply(c.Lesson, b)
+	return err1 == nil && err2 == nil && slices.EqualFunc(one.Steps, other.Steps, func(a, b lesson.Step) bool { return a.ID == b.ID })
 }
 
 // named are the names of zones.

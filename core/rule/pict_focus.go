@@ -329,6 +329,8 @@ func (c *Context) darkenCorner(steps []string, by float64) (out []Idea) {
 	if parts, _, ok := c.solve(c.Lesson.Palette, colour, whole); ok && lightest.ID != "" {
 		c.offer(&out, fmt.Sprintf("darken “%s” by %.0f L*", lightest.Name, by), lesson.SetParts{Mixture: lightest.ID, Parts: parts})
 	}
-	c.offer(&out, "leave out "+c.Lesson.Label(c.Lesson.Step(s.ID)), lesson.Remove{Step: s.ID})
+	if c.shows(func(i int) bool { return c.Lesson.Steps[i].ID == s.ID }).share < outMostShare { // not the sky for its corner
+		c.offer(&out, "leave out "+c.Lesson.Label(c.Lesson.Step(s.ID)), lesson.Remove{Step: s.ID})
+	}
 	return out
 }

@@ -50,7 +50,7 @@ func Families() []FamilyOf {
 		{Order, []Rule{backToFront, hiddenWork, detailEarly, smallToBig, reflectionFirst, values, bareGround, noLight}},
 		{Film, []Rule{baseHeavy, baseThin, slip, mud, lifted, fatOverLean, acrylic, openTime, notSet, solventLeft, tooThickEarly, starved, towel, medium, tooStiff, stiffOverSoft, blockInWet}},
 		{Colour, []Rule{dirtyBrush, speck, overmade, ladder, flat, raw, unity, tubes}},
-		{Value, []Rule{tiers, focal, overlit, whiteEarly, lostLight, slopes}},
+		{Value, []Rule{tiers, focal, overlit, whiteEarly, lostLight, slopes, sky}},
 		{Picture, []Rule{focalPlace, rival, corner, horizon, symmetry, directions, hole}},
 		{Perspective, []Rule{size, taper, reflection, still, marks}},
 		{Light, []Rule{side, glitter}},

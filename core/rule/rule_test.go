@@ -105,6 +105,28 @@ func TestBackToFront(t *testing.T) {
 	}
 }
 
+// A near thing that came too early is run over by one far step after another: painted when they are all
+// there, it is in nobody's way, and its light stays on top of its dark.
+func TestWhatCameTooEarlyIsPaintedLater(t *testing.T) {
+	l := sample.Lesson()
+	l.Zones[0].Outline[2].Y, l.Zones[0].Outline[3].Y = 50, 50 // the sky reaches down to the trees as well
+	l.Steps = []lesson.Step{l.Steps[2], l.Steps[3], l.Steps[0], l.Steps[1]}
+	list := only(judge(t, l), "order.back-to-front")
+	if len(list) != 2 {
+		t.Fatalf("sky and ridge: %v", list)
+	}
+	for _, f := range list {
+		ideas := f.Ideas()
+		next := mended(t, l, ideas[len(ideas)-1])
+		if left := only(judge(t, next), f.Rule); len(left) > 0 {
+			t.Errorf("%q leaves %s", ideas[len(ideas)-1].Words, left[0].Says)
+		}
+		if next.Step("ridge") != 1 || next.Step("trees") != 2 || next.Step("lights") != 3 {
+			t.Errorf("%q: the order is %v", ideas[len(ideas)-1].Words, next.Steps)
+		}
+	}
+}
+
 func TestHiddenWork(t *testing.T) {
 	l := sample.Lesson()
 	l.Zones[1].Outline = []lesson.Point{{X: 0, Y: 28}, {X: 100, Y: 28}, {X: 100, Y: 75}, {X: 0, Y: 75}}

@@ -43,6 +43,10 @@ func colour() []Case {
 // values are lights and darks.
 func values() []Case {
 	return []Case{
+		{Name: "a sky that is laid upside down", Lesson: ridge(func(l *lesson.Lesson) { step(l, "sky").Mixtures = []string{"pale", "sky"} },
+			func(l *lesson.Lesson) {
+				l.Mixtures = append(l.Mixtures, lesson.Mixture{ID: "pale", Name: "Pale sky", Parts: []lesson.Part{of(white, 40), of(blue, 0.3), of(ochre, 0.3)}})
+			}), Must: []string{"value.sky"}},
 		{Name: "a ridge of the sky's own value", Lesson: ridge(mixed("ridge", of(white, 12), of(blue, 1), of(sienna, 0.1))), Must: []string{"value.tiers"}},
 		{Name: "lights are filled in all over the trees", Lesson: ridge(func(l *lesson.Lesson) { step(l, "lights").Cover = 2 }), Must: []string{"value.overlit"}},
 		{Name: "the lightest light is set first of all", Lesson: ridge(mixed("light", of(white, 20), of(ochre, 0.5)), func(l *lesson.Lesson) { to(l, "lights", 0) }), Must: []string{"value.white-early"}},

@@ -71,6 +71,10 @@ func practice() []Case {
 		}), Not: []string{"value.lost-light"}},
 		{Name: "snow is lighter than the sky, and may be", Lesson: field(func(l *lesson.Lesson) { l.Zones[2].Kind = lesson.Snow }, mixed("sky", of(white, 4), of(blue, 1), of(sienna, 0.2)),
 			mixed("field", of(white, 30), of(blue, 0.2)), mixed("field-2", of(white, 40), of(ochre, 0.2))), Not: []string{"value.planes", "color.ladder"}},
+		{Name: "a sky that pales toward the horizon", Lesson: ridge(func(l *lesson.Lesson) { step(l, "sky").Mixtures = []string{"sky", "pale"} },
+			func(l *lesson.Lesson) {
+				l.Mixtures = append(l.Mixtures, lesson.Mixture{ID: "pale", Name: "Pale sky", Parts: []lesson.Part{of(white, 40), of(blue, 0.3), of(ochre, 0.3)}})
+			}), Not: []string{"value.sky"}},
 		{Name: "a boat is cut in when its water is there", Lesson: lake(boat), Not: []string{"order.back-to-front"}},
 		{Name: "the water meets the foot of a wood in its own plane", Lesson: lake(func(l *lesson.Lesson) {
 			zone(l, "wood", "water", lesson.TreeLine, rect(0, 50, 80, 66))
