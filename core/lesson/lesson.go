@@ -285,6 +285,9 @@ func (t Technique) Covers() bool {
 	return t == CrissCross || t == LongPull || t == PullDown || t == RubIn || t == KnifeSlide
 }
 
+// TakesOff reports whether it takes paint off, and lays none.
+func (t Technique) TakesOff() bool { return t == RubBack || t == WipeOut || t == Scrape }
+
 // Mixes reports whether paint is meant to mix with what lies where it goes.
 func (t Technique) Mixes() bool { return t == PullDown || t == PushUp || t == Feather }
 

@@ -23,8 +23,9 @@ const (
 // average.
 const stairs = 0.7854
 
-// take works step i, carried out, into the meter.
-func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
+// take works step i, carried out, into the meter; worked is what it laid, or took off, by the cells of its
+// patch.
+func (m *meter) take(l *lesson.Lesson, i int, st *stage, worked []uint8, f *film.Film) {
 	if m.owner == nil {
 		m.owner = make([]int16, f.W*f.H)
 		for k := range m.owner {
@@ -39,14 +40,14 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 	}
 	// A block-in in acrylic is dry and waits for the oil: that goes over it from far to near.
 	blocked := func(k int16) bool { return l.Steps[k].Medium.Acrylic && !l.Steps[i].Medium.Acrylic }
-	buried := m.buried(l, i, st)
+	buried := m.buried(l, i, st.patch.from, worked)
 	nearer := func(c int) bool {
 		k := m.owner[c]
 		return k >= 0 && (depth[k] > mine || buried[l.Steps[k].Zone]) && !blocked(k)
 	}
 	var area, edges, sx, sy float64
 	nearest := mine
-	for k, q := range st.patch.laid {
+	for k, q := range worked {
 		c := st.patch.from + k
 		if q < showsFrom || !nearer(c) {
 			continue
@@ -90,12 +91,14 @@ func (m *meter) take(l *lesson.Lesson, i int, st *stage, f *film.Film) {
 // at its foot.
 const buriedFrom = 0.5
 
-// buried are the zones that step i, in which it lays water, sky or open ground, paints over although they
-// lie in front of it in its own plane: a boat under the water that carries it, a moon under its sky.
-func (m *meter) buried(l *lesson.Lesson, i int, st *stage) map[string]bool {
+// buried are the zones that step i, in which it lays water, sky or open ground or rubs it back, works over
+// although they lie in front of it in its own plane: a boat under the water that carries it, a moon under its
+// sky.
+func (m *meter) buried(l *lesson.Lesson, i, from int, worked []uint8) map[string]bool {
 	s := l.Steps[i]
 	ground, _ := l.Zone(s.Zone)
-	if !ground.Kind.Is(lesson.Backdrop) || !s.Technique.Covers() || len(s.Mixtures) == 0 {
+	lays := s.Technique.Covers() && len(s.Mixtures) > 0
+	if !ground.Kind.Is(lesson.Backdrop) || !lays && !s.Technique.TakesOff() {
 		return nil
 	}
 	before := make([]bool, i) // the steps whose things stand before it
@@ -114,8 +117,8 @@ func (m *meter) buried(l *lesson.Lesson, i int, st *stage) map[string]bool {
 			shows[l.Steps[k].Zone]++
 		}
 	}
-	for n, q := range st.patch.laid {
-		if k := m.owner[st.patch.from+n]; q >= showsFrom && k >= 0 && before[k] {
+	for n, q := range worked {
+		if k := m.owner[from+n]; q >= showsFrom && k >= 0 && before[k] {
 			over[l.Steps[k].Zone]++
 		}
 	}

@@ -24,6 +24,15 @@ func patchOf(rec *film.Record, shades bool) patch {
 	return p
 }
 
+// takenOf is what a step took off, by the cells of its patch, in quarters of a µm.
+func takenOf(rec *film.Record) []uint8 {
+	out := make([]uint8, len(rec.Cells))
+	for k, c := range rec.Cells {
+		out[k] = uint8(min(255, c.Taken*4))
+	}
+	return out
+}
+
 // look visits about so many of the cells where what was laid shows.
 func (p *patch) look(do func(cell int)) {
 	cells := 0

@@ -38,6 +38,7 @@ type painting struct {
 	wanted   atomic.Int32 // the first stroke that somebody waits for; nobody when unwanted
 	brush    *mark.Brush  // the tool as the step leaves it; nil for none
 	report   Report
+	worked   []uint8 // what it laid, or took off, by the cells of its patch, in quarters of a µm
 	finished chan struct{}
 }
 
@@ -260,6 +261,10 @@ func (p *pipeline) carryOut(work, before *painting, left *mark.Brush) (err error
 	if !p.stopped.Load() {
 		work.report.measure(p.r.Lesson, work.st, work.film, work.rec)
 		work.st.patch = patchOf(work.rec, len(work.st.shades) > 1)
+		work.worked = work.st.patch.laid
+		if p.r.Lesson.Steps[work.step].Technique.TakesOff() {
+			work.worked = takenOf(work.rec)
+		}
 	}
 	return nil
 }
@@ -293,14 +298,14 @@ func (p *pipeline) takeIn(told func(i int)) {
 		next[s.Tool] = work.brush
 		p.brushes = next
 	}
-	p.m.take(r.Lesson, work.step, work.st, p.base)
+	p.m.take(r.Lesson, work.step, work.st, work.worked, p.base)
 	work.report.Crossed, work.report.Bare = p.m.crossed, p.m.bare()
 	work.report.under(work.st.film, r.clock(work.step, r.times[work.step].Start), work.st)
 	r.Reports[work.step] = work.report
 	work.st.film.PutAway(p.base)
 	work.st.plan = mark.Plan{Blends: work.st.plan.Blends}
 	r.keep(*work.st)
-	work.st, work.ends = nil, nil
+	work.st, work.ends, work.worked = nil, nil, nil
 	told(work.step)
 }
 

@@ -155,7 +155,7 @@ func paintPart(ctx context.Context, prev *Rehearsal, l *lesson.Lesson, cell floa
 		f, brushes = prev.after(done)
 		r.Reports = append(r.Reports, prev.Reports[:done]...)
 		for i := range done {
-			m.take(l, i, &r.stages[i], f)
+			m.take(l, i, &r.stages[i], r.stages[i].patch.laid, f)
 		}
 	} else {
 		var err error

@@ -24,16 +24,21 @@ func findBackToFront(c *Context) (out []Finding) {
 	l := c.Lesson
 	for i, p := range c.reports() {
 		s := l.Steps[i]
+		does, done := "paints over", "covered"
+		over := l.Planes[max(0, l.Plane(p.Crossed.Plane))].Name
+		if s.Technique.TakesOff() {
+			does, done = "takes paint off", "worked over"
+		}
+		if zones := p.Crossed.Zones; len(zones) > 0 {
+			over = list(c.named(zones))
+		}
 		f := Finding{
-			Says: fmt.Sprintf("%s paints over %s, which stands nearer: %g cm of edge to repair, %.0f cm² covered.",
-				lesson.Capital(l.Label(i)), l.Planes[max(0, l.Plane(p.Crossed.Plane))].Name, round(p.Crossed.Edge, 1), p.Crossed.Area),
+			Says: fmt.Sprintf("%s %s %s, in front of it: %g cm of edge to repair, %.0f cm² %s.",
+				lesson.Capital(l.Label(i)), does, over, round(p.Crossed.Edge, 1), p.Crossed.Area, done),
 			Figure: round(p.Crossed.Edge, 1), Unit: "cm", Threshold: edgeLeast,
 			Steps: []string{s.ID}, Where: s.ID, At: p.Crossed.At, OnCanvas: true,
 		}
 		if f.Speaks() && c.Rehearsal != nil {
-			if zones := p.Crossed.Zones; len(zones) > 0 {
-				f.Says = fmt.Sprintf("%s paints over %s, which stands before it: %g cm of edge to repair, %.0f cm² covered.", lesson.Capital(l.Label(i)), list(c.named(zones)), round(p.Crossed.Edge, 1), p.Crossed.Area)
-			}
 			if first := firstNearer(c, i); first >= 0 {
 				f.Steps = append(f.Steps, l.Steps[first].ID)
 				f.offers = func() (out []Idea) {
@@ -49,6 +54,14 @@ func findBackToFront(c *Context) (out []Finding) {
 	return out
 }
 
+// over reports whether step i lays paint on what an earlier one laid, or takes paint off there.
+func (c *Context) over(i, j int) bool {
+	if c.Lesson.Steps[i].Technique.TakesOff() {
+		return lays(c.Lesson.Steps[j]) && slices.Contains(c.finished().Reports[i].Meets, j)
+	}
+	return c.finished().Overlap(i, j) > 0
+}
+
 // laterMost is how many steps of near things are moved behind a far one at most.
 const laterMost = 6
 
@@ -59,7 +72,7 @@ func (c *Context) nearLater(to *[]Idea, i int) {
 	mine, before := l.PlaneOf(l.Steps[i]), c.reports()[i].Crossed.Zones
 	var zones []string
 	for j, s := range l.Steps[:i] {
-		if (l.PlaneOf(s) > mine || slices.Contains(before, s.Zone)) && on.Overlap(i, j) > 0 && !slices.Contains(zones, s.Zone) {
+		if (l.PlaneOf(s) > mine || slices.Contains(before, s.Zone)) && c.over(i, j) && !slices.Contains(zones, s.Zone) {
 			zones = append(zones, s.Zone)
 		}
 	}
@@ -116,7 +129,7 @@ func (c *Context) beforeItsLights(i, to int) int {
 func firstNearer(c *Context, i int) int {
 	mine, before := c.Lesson.PlaneOf(c.Lesson.Steps[i]), c.reports()[i].Crossed.Zones
 	for j, s := range c.Lesson.Steps[:i] {
-		if (c.Lesson.PlaneOf(s) > mine || slices.Contains(before, s.Zone)) && c.finished().Overlap(i, j) > 0 {
+		if (c.Lesson.PlaneOf(s) > mine || slices.Contains(before, s.Zone)) && c.over(i, j) {
 			return j
 		}
 	}

@@ -1,6 +1,10 @@
 package book
 
-import "proxenos/core/lesson"
+import (
+	"slices"
+
+	"proxenos/core/lesson"
+)
 
 // boat puts a boat on the water of a lake.
 func boat(l *lesson.Lesson) {
@@ -42,6 +46,12 @@ func order() []Case {
 		{Name: "the water is pulled over a boat that lies on it", Lesson: lake(func(l *lesson.Lesson) {
 			boat(l)
 			to(l, "boat", 1)
+		}), Must: []string{"order.back-to-front"}},
+		{Name: "the field is rubbed back with a rag, over the tree that stands on it", Lesson: field(func(l *lesson.Lesson) {
+			tree(l, "young", 150, 116, 20, 30)
+			l.Zones[len(l.Zones)-1].Plane = l.Zones[slices.IndexFunc(l.Zones, func(z lesson.Zone) bool { return z.ID == "field" })].Plane
+			s := add(l, "rub", "field", lesson.RubBack, "rag")
+			s.Cover, s.Pressure = 2, lesson.Firmly
 		}), Must: []string{"order.back-to-front"}},
 		{Name: "blades are pulled, and then the grass that they stand in", Lesson: field(func(l *lesson.Lesson) {
 			zone(l, "blades", "near", lesson.Grass, rect(20, 108, 90, 146))
