@@ -66,7 +66,10 @@ func findFatOverLean(c *Context) []Finding {
 		slices.SortStableFunc(over, func(a, b lesson.Step) int { return cmp.Compare(a.Medium.Fat(), b.Medium.Fat()) })
 		leanest := over[0]
 		says := fmt.Sprintf("%s has %.0f %% of oil, and %s that dries sooner over it has %.0f %% of oil and alkyd", lesson.Capital(l.Label(i)), below.Medium.Oil, l.Label(l.Step(leanest.ID)), leanest.Medium.Fat())
-		if n := len(over) - 1; n > 0 {
+		switch n := len(over) - 1; {
+		case n == 1:
+			says += "; another step is leaner than it as well"
+		case n > 1:
 			says += fmt.Sprintf("; %d more are leaner than it", n)
 		}
 		return &Finding{Says: says + ".", Figure: round(below.Medium.Oil-leanest.Medium.Fat(), 0), Unit: "%", Threshold: leanerBy, Steps: []string{leanest.ID},

@@ -2638,6 +2638,8 @@ export interface components {
             edge: number;
             /** @description id of the nearest plane that it painted over */
             plane: string;
+            /** @description ids of what stands before it in its own plane and is painted over, when nothing nearer is */
+            zones?: string[];
         };
         Cupboard: {
             /** @description what prices are in, as it is written beside them */
@@ -5177,6 +5179,11 @@ export interface components {
             bound: number;
             /** @description what the rules would say anew, elsewhere */
             come: string[];
+            /**
+             * Format: double
+             * @description what it adds to the days over which the canvas dries: a choice, never applied by itself
+             */
+            days: number;
             edit: components["schemas"]["Edit"];
             /** @description whether the rule has nothing to say there any more */
             gone: boolean;
