@@ -42,9 +42,10 @@ type script struct {
 }
 
 // Dress makes a plainly written lesson, tube paint on a dry ground, one of its house
-// method: base coat, mediums, waits. It changes l and needs the stage of every step.
+// method: base coat, mediums, waits; thin lines and glazes are let down in each. It changes l and needs the stage of every step.
 func Dress(l *lesson.Lesson, stages []Stage) {
 	s := script{l, slices.Clone(stages)}
+	s.fluid()
 	switch l.Method {
 	case lesson.WetBase:
 		l.Base = lesson.Base{Kind: lesson.WhiteBase, Thickness: 10, Zones: s.open()}
@@ -119,6 +120,15 @@ func Medium(m lesson.Method, t lesson.Technique, st Stage) lesson.Medium {
 func (l *script) mediums() {
 	for i, s := range l.Steps {
 		if len(s.Mixtures) > 0 && plain(s) {
+			l.Steps[i].Medium = Medium(l.Method, s.Technique, l.stages[i])
+		}
+	}
+}
+
+// fluid lets down the paint of thin lines and glazes that nobody has let down.
+func (l *script) fluid() {
+	for i, s := range l.Steps {
+		if len(s.Mixtures) > 0 && !plain(s) && s.Medium == (lesson.Medium{}) {
 			l.Steps[i].Medium = Medium(l.Method, s.Technique, l.stages[i])
 		}
 	}

@@ -83,7 +83,8 @@ func findLadder(c *Context) (out []Finding) {
 					out = append(out, c.rung(kind, q.at, p, q.shown, s, 1))
 					break
 				}
-				if q.at == farther[len(farther)-1].at && c.Lesson.Planes[q.at].Distance >= ladderNext*c.Lesson.Planes[p].Distance {
+				if kind == land && q.at == farther[len(farther)-1].at && // what grows is of many kinds, and dark by itself
+					c.Lesson.Planes[q.at].Distance >= ladderNext*c.Lesson.Planes[p].Distance {
 					out = append(out, c.rung(kind, q.at, p, q.shown, s, closeBy))
 				}
 			}

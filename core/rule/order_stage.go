@@ -91,8 +91,9 @@ func findDetailEarly(c *Context) (out []Finding) {
 		last, over, most := -1, -1, 0.0 // the last that goes over too much, the one that goes over most
 		for j := i + 1; j < len(l.Steps); j++ {
 			b := l.Steps[j]
+			z, _ := l.Zone(s.Zone)
 			mass := slices.Contains(blocking, b.Technique) && c.broad(b) >= blockInWidth && l.PlaneOf(b) <= l.PlaneOf(s)
-			if !lays(b) || !mass && (b.Zone != s.Zone || b.Technique.Detail()) { // growth of its own zone buries it as well
+			if !lays(b) || !mass && (b.Zone != s.Zone || b.Technique.Detail() || z.Kind.Is(lesson.Leafy|lesson.Woody)) { // growth of its own zone buries it as well, but limbs go under leaves
 				continue
 			}
 			share := c.both(i, j)

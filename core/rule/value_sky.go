@@ -10,7 +10,7 @@ import (
 )
 
 const (
-	skyDarker = 4.0  // L* by which a sky may be darker at the horizon than above
+	skyDarker = 6.0  // L* by which a sky may be darker at the horizon than above
 	skyShare  = 0.1  // share of the canvas from which a sky has room to change
 	skyBand   = 0.25 // share of what shows of it that is its top, and its foot
 )
@@ -18,7 +18,7 @@ const (
 var sky = Rule{
 	ID: "value.sky", Title: "The sky darkens toward the horizon", Severity: Note, On: Finished, Choice: true,
 	Reason: "One looks through more air toward the horizon: there the sky is lighter and weaker, with a touch of warmth. Upside down it hangs like a curtain; only a storm may.",
-	Figure: "by how much L* the foot of the sky is darker than its top", Source: "ΔE 4 is seen side by side; working default",
+	Figure: "by how much L* the foot of the sky is darker than its top", Source: "working default: somewhat over half a step of nine",
 	Speaks:  say("the lowest quarter of the sky is over %g L* darker than its highest", skyDarker),
 	measure: findSky,
 }
