@@ -72,11 +72,16 @@ func (c *Context) noRinse(care lesson.Care) (all lesson.All) {
 	return all
 }
 
-// thinner lets so many times the solvent into paint that is thinned; nothing where none is.
+// thinner lets so many times the solvent into paint that is thinned, and oil instead where it must run;
+// nothing where none is.
 func (c *Context) thinner(share float64) (all lesson.All) {
+	const oilMost = 60 // percent, as the format has it
 	for _, s := range c.Lesson.Steps {
-		if s.Medium.Solvent > 0 {
-			s.Medium.Solvent *= share
+		if was := s.Medium.Solvent; was > 0 {
+			s.Medium.Solvent = round(was*share, 0)
+			if s.Technique == lesson.LinerPull || s.Technique == lesson.Glaze {
+				s.Medium.Oil = min(oilMost, s.Medium.Oil+was-s.Medium.Solvent)
+			}
 			all = append(all, lesson.Change{Step: s})
 		}
 	}
@@ -122,7 +127,7 @@ func findMinors(c *Context) (out []Finding) {
 				}
 				c.withoutJar(&out)
 				if none := c.thinner(0); len(none) > 0 {
-					c.offer(&out, "no solvent in the paint", none)
+					c.offer(&out, "no solvent in the paint, but oil where it must run", none)
 				}
 				return out
 			},

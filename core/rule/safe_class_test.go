@@ -76,6 +76,26 @@ func TestTheAirOfAClassThatIsPlanned(t *testing.T) {
 	}
 }
 
+// A thin line for the young runs with oil: without solvent it would be too stiff.
+func TestALineForTheYoungRunsWithOil(t *testing.T) {
+	c := evening(t)
+	c.Classes[0].Minors = true
+	step(c.Lesson, "lights").Care = lesson.Wipe
+	add(c.Lesson, "blades", "trees", lesson.LinerPull, "liner", "light").Medium = lesson.Medium{Solvent: 45, Oil: 15}
+	said := asked(t, c, "safe.minors")
+	if len(said) != 1 || said[0].Figure != 1 {
+		t.Fatalf("solvent in paint: %+v", said)
+	}
+	ranking, err := mend.NewBench(c).Rank(t.Context(), said[0], nil)
+	if err != nil || len(ranking.Remedies) != 1 || !ranking.Remedies[0].Gone || len(ranking.Remedies[0].Come) > 0 {
+		t.Fatalf("%+v, %v", ranking, err)
+	}
+	next, _, err := lesson.Apply(c.Lesson, ranking.Remedies[0].Edit)
+	if err != nil || step(next, "blades").Medium != (lesson.Medium{Oil: 60}) {
+		t.Errorf("%+v, %v", step(next, "blades").Medium, err)
+	}
+}
+
 func TestWhatTheYoungShouldDoWithout(t *testing.T) {
 	c := evening(t)
 	if said := asked(t, c, "safe.minors"); len(said) > 0 {
