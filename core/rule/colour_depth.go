@@ -37,7 +37,7 @@ var ladder = Rule{
 	ID: "color.ladder", Title: "The depth ladder is broken", Severity: Caution, On: Finished,
 	Figure: "by how much a farther plane is darker, stronger or warmer than one of its kind nearer", Source: "working defaults of the depth ladder; haze takes more within twice the distance",
 	Reason:  "Each plane farther back is lighter, weaker and, in daylight, cooler. One that is not comes forward, and the distance closes.",
-	Speaks:  say("a plane farther back is over %g L* darker, %g stronger in chroma or, by day, %g b* warmer than one of its kind nearer; only where it is %g times darker than that, when it is less than %g times as far", darkerMost, strongMost, warmerMost, closeBy, ladderApart),
+	Speaks:  say("a plane farther back is over %g L* darker, %g stronger in chroma or, by day, %g b* warmer than one of its kind nearer; of slopes less than %g times as far, over %g L* darker", darkerMost, strongMost, warmerMost, ladderApart, closeBy*darkerMost),
 	measure: findLadder,
 }
 

@@ -3,6 +3,7 @@ package rule
 import (
 	"fmt"
 	"slices"
+	"sync"
 
 	"proxenos/core/house"
 	"proxenos/core/lesson"
@@ -192,19 +193,17 @@ func (c *Context) mirrorsFirst() (out []Finding) {
 		if !ok || s.Where != lesson.Mirror || !lays(s) {
 			continue
 		}
-		shown := scene.Shown(l, z, shapeCell)
+		shown := sync.OnceValue(func() map[string]float64 { return scene.Shown(l, z, shapeCell) }) // asked only where something comes later
 		f := Finding{Unit: "steps", Threshold: 0, Steps: []string{s.ID}, Where: s.ID}
 		last := i
-		for j, b := range slices.Backward(l.Steps) {
-			if j <= i {
-				break
+		for j := len(l.Steps) - 1; j > i && last == i; j-- {
+			b := l.Steps[j]
+			of, _ := l.Zone(b.Zone)
+			if first := slices.IndexFunc(l.Steps, func(o lesson.Step) bool { return o.Zone == b.Zone && lays(o) }) == j; !first || l.Plane(of.Plane) > l.Plane(z.Plane) || shown()[b.Zone] < imageLeast {
+				continue
 			}
-			first := slices.IndexFunc(l.Steps, func(o lesson.Step) bool { return o.Zone == b.Zone && lays(o) }) == j
-			if of, _ := l.Zone(b.Zone); first && shown[b.Zone] >= imageLeast {
-				f.Figure, f.Steps, last = float64(j-i), append(f.Steps, b.ID), j
-				f.Says = fmt.Sprintf("%s lays the image of %s %d steps before that is painted.", lesson.Capital(l.Label(i)), of.Name, j-i)
-				break
-			}
+			f.Figure, f.Steps, last = float64(j-i), append(f.Steps, b.ID), j
+			f.Says = fmt.Sprintf("%s lays the image of %s %d steps before that is painted.", lesson.Capital(l.Label(i)), of.Name, j-i)
 		}
 		f.offers = func() (out []Idea) {
 			c.moved(&out, s.ID, last+1)

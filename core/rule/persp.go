@@ -13,6 +13,8 @@ import (
 
 const (
 	sizeMost   = 2.5  // times that like things may differ in true height
+	personTall = 1.7  // m
+	personMost = 1.8  // times that somebody may be taller or shorter: children, and ground that is not level
 	taperMost  = 1.3  // times that a far end may be too wide
 	taperSpan  = 0.7  // ratio of distances from which a taper can be judged
 	asideMost  = 0.03 // of the width that an image may stand aside
@@ -21,9 +23,9 @@ const (
 
 var size = Rule{
 	ID: "persp.size", Title: "Sizes against the ground", Severity: Note, On: Script,
-	Figure: "how many times as tall the tallest of like things is as the smallest, by where they stand", Source: "working default: trees of one kind differ by half, not by three", Choice: true,
+	Figure: "how many times as tall the tallest of like things is as the smallest, by where they stand; of somebody, how many times as tall or as short as people are", Source: "working default: trees of one kind differ by half, not by three; people are 1.7 m tall", Choice: true,
 	Reason:  "Equal things shrink in proportion to the distance of their foot below the horizon; one that does not turns into a giant or a toy.",
-	Speaks:  say("like things differ by over %g times in true height", sizeMost),
+	Speaks:  say("like things differ by over %g times in true height, or somebody is over %g times taller or shorter than %g m", sizeMost, personMost, personTall),
 	measure: findSize,
 }
 
@@ -70,12 +72,44 @@ func findSize(c *Context) (out []Finding) {
 			offers: func() []Idea { return c.sized(large, most, small, least) },
 		})
 	}
+	return append(out, c.people()...)
+}
+
+// people finds giants and dwarfs: how tall somebody is, is known.
+func (c *Context) people() (out []Finding) {
+	for _, t := range measure.Standing(c.Lesson, lesson.Person) {
+		tall, ok := scene.TrueSize(c.Lesson, t.Height, t.Foot)
+		if !ok || t.Cut || t.Foot-c.Lesson.View.Horizon < 4 || tall <= 0 {
+			continue
+		}
+		out = append(out, Finding{
+			Says:   fmt.Sprintf("By where it stands, %s is %.1f m tall; people are about %g m.", t.Zone.Name, tall, personTall),
+			Figure: round(max(tall/personTall, personTall/tall), 1), Unit: "times", Threshold: personMost, Where: t.Zone.ID,
+			At: rehearse.Spot{X: t.X, Y: t.Foot}, OnCanvas: true,
+			offers: func() (out []Idea) {
+				if e, ok := c.scaled(t, personTall/tall); ok {
+					c.offer(&out, fmt.Sprintf("draw %s %g m tall, %.0f mm", t.Zone.Name, personTall, t.Height*personTall/tall), e)
+				}
+				return out
+			},
+		})
+	}
 	return out
+}
+
+// scaled is a thing drawn so many times as large, about its foot; ok is false where nothing of it would be
+// on the canvas.
+func (c *Context) scaled(t measure.Thing, k float64) (lesson.Edit, bool) {
+	outline := slices.Clone(t.Zone.Outline)
+	for i, p := range outline {
+		outline[i] = lesson.Point{X: t.X + (p.X-t.X)*k, Y: t.Foot + (p.Y-t.Foot)*k}
+	}
+	outline = scene.OnCanvas(c.Lesson, outline)
+	return lesson.Reshape{Zone: t.Zone.ID, Outline: outline}, outline != nil
 }
 
 // sized has the ideas to draw the larger of two like things smaller, the smaller larger, or both.
 func (c *Context) sized(large measure.Thing, most float64, small measure.Thing, least float64) (out []Idea) {
-	l := c.Lesson
 	between := math.Sqrt(most * least)
 	var both lesson.All
 	for _, t := range []struct {
@@ -83,14 +117,10 @@ func (c *Context) sized(large measure.Thing, most float64, small measure.Thing, 
 		tall float64
 	}{{large, most}, {small, least}} {
 		k := between / t.tall
-		outline := slices.Clone(t.Zone.Outline)
-		for i, p := range outline {
-			outline[i] = lesson.Point{X: t.X + (p.X-t.X)*k, Y: t.Foot + (p.Y-t.Foot)*k}
-		}
-		if outline = scene.OnCanvas(l, outline); outline == nil {
+		e, ok := c.scaled(t.Thing, k)
+		if !ok {
 			continue
 		}
-		e := lesson.Reshape{Zone: t.Zone.ID, Outline: outline}
 		both = append(both, e)
 		c.offer(&out, fmt.Sprintf("draw %s %.1f m tall, %.0f mm", t.Zone.Name, between, t.Height*k), e)
 	}

@@ -75,6 +75,7 @@ func practice() []Case {
 			func(l *lesson.Lesson) {
 				l.Mixtures = append(l.Mixtures, lesson.Mixture{ID: "pale", Name: "Pale sky", Parts: []lesson.Part{of(white, 40), of(blue, 0.3), of(ochre, 0.3)}})
 			}), Not: []string{"value.sky"}},
+		{Name: "a walker of the height that people have there, with the head at the horizon", Lesson: field(walker(28)), Not: []string{"persp.size"}},
 		{Name: "a boat is cut in when its water is there", Lesson: lake(boat), Not: []string{"order.back-to-front"}},
 		{Name: "the water meets the foot of a wood in its own plane", Lesson: lake(func(l *lesson.Lesson) {
 			zone(l, "wood", "water", lesson.TreeLine, rect(0, 50, 80, 66))

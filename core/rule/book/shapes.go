@@ -43,6 +43,14 @@ func opening(left, right []lesson.Point, sags float64) func(*lesson.Lesson) {
 	}
 }
 
+// walker is somebody on the field, so many mm tall.
+func walker(tall float64) func(*lesson.Lesson) {
+	return func(l *lesson.Lesson) {
+		zone(l, "walker", "field", lesson.Person, []lesson.Point{{X: 130, Y: 90}, {X: 130 + 0.12*tall, Y: 90 - tall}, {X: 130 + 0.24*tall, Y: 90}})
+		add(l, "walker", "walker", lesson.CutIn, "filbert10", "dark")
+	}
+}
+
 // shapes are the picture, its perspective and its light.
 func shapes() []Case {
 	return []Case{
@@ -55,6 +63,7 @@ func shapes() []Case {
 			l.Zones = append(l.Zones[:3], l.Zones[4:]...)
 			l.Steps = append(l.Steps[:3], l.Steps[5:]...)
 		}), Must: []string{"pict.symmetry"}},
+		{Name: "a walker taller than the trees", Lesson: field(walker(64)), Must: []string{"persp.size"}},
 		{Name: "four equal trees in a row beside one that is another", Lesson: field(func(l *lesson.Lesson) {
 			for i, id := range []string{"a", "b", "c", "d"} {
 				tree(l, id, 20+float64(22*i), 84, 12, 30)
