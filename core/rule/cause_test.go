@@ -53,6 +53,29 @@ func TestEveryPauseThatIsLackingIsOneRemedy(t *testing.T) {
 	}
 }
 
+// Pauses go where no part is too long, however uneven the steps are; a step that alone is too long is
+// left as it is.
+func TestPausesLeaveNoPartTooLong(t *testing.T) {
+	for _, steps := range [][]float64{{20, 4, 20, 4, 20, 4}, {6, 2, 6, 12, 1, 3, 3, 3, 14, 9, 3}, {1, 24, 1, 24, 1, 24, 1}, {24, 24, 24}, {2, 2, 22, 2, 2, 22, 2, 2, 22}} {
+		l := long()
+		l.Steps = l.Steps[:len(steps)]
+		for i, m := range steps {
+			l.Steps[i].Minutes = m
+		}
+		gone(t, l, "time.no-pause", "stand back for 1 min before")
+	}
+	l := long()
+	l.Steps = l.Steps[:3]
+	l.Steps[0].Minutes, l.Steps[1].Minutes, l.Steps[2].Minutes = 10, 40, 10
+	for _, f := range only(judge(t, l), "time.no-pause") {
+		for _, r := range f.Ideas() {
+			if left := only(judge(t, mended(t, l, r)), f.Rule); len(left) == 0 || left[0].Figure != 40 {
+				t.Errorf("%q leaves %v of a step of forty minutes", r.Words, left)
+			}
+		}
+	}
+}
+
 func TestAPauseThatIsThereBecomesTheBreak(t *testing.T) {
 	l := long()
 	for i := len(l.Steps) - 4; i > 0; i -= 4 { // a look every twenty minutes
@@ -67,6 +90,60 @@ func TestAPauseThatIsThereBecomesTheBreak(t *testing.T) {
 	if len(next.Steps) != was || next.Minutes()-l.Minutes() < 4 {
 		t.Errorf("%d steps for %d, %g minutes more", len(next.Steps), was, next.Minutes()-l.Minutes())
 	}
+}
+
+// Where most steps are too short, the script was written in a hurry: one remedy gives all their minutes.
+func TestAllThatAreTooShortGetTheirMinutes(t *testing.T) {
+	l := sample.Lesson()
+	for i := range l.Steps {
+		l.Steps[i].Minutes, l.Steps[i].Cover = 0.5, 3
+	}
+	said := only(judge(t, l), "time.hand")
+	if len(said) < 3 {
+		t.Fatalf("all are too short: %v", said)
+	}
+	worst := said[0]
+	for _, f := range said {
+		if f.Figure-f.Threshold > worst.Figure-worst.Threshold {
+			worst = f
+		}
+	}
+	for _, f := range said {
+		offered := false
+		for _, r := range f.Ideas() {
+			if !strings.HasPrefix(r.Words, "give all") {
+				continue
+			}
+			offered = true
+			if left := only(judge(t, mended(t, l, r)), f.Rule); len(left) > 0 {
+				t.Errorf("%q leaves %s", r.Words, left[0].Says)
+			}
+		}
+		if offered != (f.Where == worst.Where) {
+			t.Errorf("%s: offered %v; the worst is %s", f.Where, offered, worst.Where)
+		}
+	}
+}
+
+func TestALargerToolIsOfferedWhereThereIsOne(t *testing.T) {
+	l := sample.Lesson()
+	step(l, "trees").Technique, step(l, "trees").Tool, step(l, "trees").Minutes, step(l, "trees").Cover = lesson.LongPull, "filbert10", 0.5, 3
+	l.Tools = append(l.Tools, lesson.Tool{ID: "filbert14", Kind: lesson.Filbert, Width: 14}, lesson.Tool{ID: "filbert40", Kind: lesson.Filbert, Width: 40})
+	for _, f := range only(judge(t, l), "time.hand") {
+		for _, r := range f.Ideas() {
+			if f.Where == "trees" && strings.HasPrefix(r.Words, "use the larger") {
+				next := mended(t, l, r)
+				if step(next, "trees").Tool != "filbert14" {
+					t.Errorf("%q", r.Words)
+				}
+				if now := only(judge(t, next), f.Rule); len(now) > 0 && now[0].Where == "trees" && now[0].Figure >= f.Figure {
+					t.Errorf("%q: %g minutes, with it %g", r.Words, f.Figure, now[0].Figure)
+				}
+				return
+			}
+		}
+	}
+	t.Error("no larger one is offered")
 }
 
 // oily is an oily sky that has dried, with two lean layers over it.

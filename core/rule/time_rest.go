@@ -82,20 +82,14 @@ func (c *Context) rests(to *[]Idea, long []score.Stretch, most, minutes float64,
 	var before []string
 	made := 0
 	for _, s := range slices.Backward(long) { // from behind, so that places stay what they are
-		parts := max(2, math.Ceil(s.Minutes/(restRoom*most)))
-		from, until := l.Start(s.From), l.Start(s.To)+l.Steps[s.To].Minutes
-		last := s.To + 1
-		for k := parts - 1; k >= 1; k-- {
-			due := from + k*(until-from)/parts
-			if i := c.pauseNear(s, last, due, restRoom*most/4); there && i >= 0 {
-				all = append(all, lesson.SetMinutes{Step: l.Steps[i].ID, Minutes: minutes})
-				before, last = append(before, l.Label(i+1)), i
+		places := newSpread(l, s, most).places(there)
+		for _, p := range slices.Backward(places) {
+			before = append(before, l.Label(p.before))
+			if p.pause >= 0 {
+				all = append(all, lesson.SetMinutes{Step: l.Steps[p.pause].ID, Minutes: minutes})
 				made++
-				continue
-			}
-			if i := c.doneNear(s, last, due); i > s.From {
-				all = append(all, lesson.Pause{At: i, Minutes: minutes})
-				before, last = append(before, l.Label(i)), i
+			} else {
+				all = append(all, lesson.Pause{At: p.before, Minutes: minutes})
 			}
 		}
 	}
@@ -113,32 +107,78 @@ func (c *Context) rests(to *[]Idea, long []score.Stretch, most, minutes float64,
 	c.offer(to, words, all)
 }
 
-// pauseNear is the pause of a stretch, before some step, that is nearest to when one is due; -1 where none
-// is within so many minutes.
-func (c *Context) pauseNear(s score.Stretch, last int, due, within float64) int {
-	l, best := c.Lesson, -1
-	for i := s.From; i < min(last, s.To); i++ {
-		if d := math.Abs(l.Start(i) - due); l.Steps[i].Technique == lesson.Wait && score.Stands(l, i) && d <= within {
-			best, within = i, d
-		}
-	}
-	return best
+// A spread finds where pauses go into a stretch of work so that none of its parts is too long.
+type spread struct {
+	l    *lesson.Lesson
+	s    score.Stretch
+	most float64
+	done []float64 // minutes of work in the stretch before each of its steps, and after the last
 }
 
-// doneNear is the step of a stretch, before another, before which a pause comes nearest to when it is
-// due, rather where the plane changes; -1 for none.
-func (c *Context) doneNear(s score.Stretch, last int, due float64) int {
-	const worth = 4 // minutes sooner or later for a place where something is finished
-	l := c.Lesson
-	best, least := -1, 0.0
-	for i := s.From + 1; i < last; i++ {
-		d := math.Abs(l.Start(i) - due)
-		if l.PlaneOf(l.Steps[i]) == l.PlaneOf(l.Steps[i-1]) {
-			d += worth
+// A rest is a place for a pause: before a step, or at a pause that is there, -1 for none.
+type rest struct{ before, pause int }
+
+func newSpread(l *lesson.Lesson, s score.Stretch, most float64) spread {
+	out := spread{l: l, s: s, most: most, done: []float64{0}}
+	clock := l.Clock()
+	for i := s.From; i <= s.To; i++ {
+		busy := clock[i].Free - clock[i].Start
+		if score.Stands(l, i) {
+			busy = 0
 		}
-		if best < 0 || d < least {
-			best, least = i, d
+		out.done = append(out.done, out.done[len(out.done)-1]+busy)
+	}
+	return out
+}
+
+// at is how much work lies in the stretch before a step.
+func (s spread) at(step int) float64 { return s.done[step-s.s.From] }
+
+// parts is into how many parts at least the work from a step on is to be cut.
+func (s spread) parts(from int) int {
+	n, since := 1, from
+	for i := from; i <= s.s.To; i++ {
+		if s.at(i+1)-s.at(since) > s.most && i > since {
+			n, since = n+1, i
 		}
 	}
-	return best
+	return n
+}
+
+// places are as many as are needed, each where it comes nearest to when it is due: rather where the plane
+// changes, and at a pause that is there already, if those are wanted and one is near.
+func (s spread) places(there bool) (out []rest) {
+	all := s.at(s.s.To + 1)
+	parts := max(2, int(math.Ceil(all/(restRoom*s.most))), s.parts(s.s.From))
+	since := s.s.From
+	for k := 1; k < parts; k++ {
+		due := all * float64(k) / float64(parts)
+		best, least := rest{-1, -1}, math.Inf(1)
+		for i := since + 1; i <= s.s.To; i++ {
+			if s.at(i)-s.at(since) > s.most && i > since+1 || s.parts(i) > parts-k && i < s.s.To {
+				continue // a part would be too long
+			}
+			if off, pause := s.off(i, due, there); off < least {
+				best, least = rest{i, pause}, off
+			}
+		}
+		if best.before < 0 {
+			break
+		}
+		out, since = append(out, best), best.before
+	}
+	return out
+}
+
+// off is how far a place is from where a pause is wanted, minutes, with the pause that is there or -1.
+func (s spread) off(i int, due float64, there bool) (minutes float64, pause int) {
+	const worth = 4 // minutes sooner or later for a place where something is finished
+	minutes, pause = math.Abs(s.at(i)-due), -1
+	if there && i > s.s.From && s.l.Steps[i-1].Technique == lesson.Wait && score.Stands(s.l, i-1) && minutes <= restRoom*s.most/4 {
+		return minutes - restRoom*s.most, i - 1 // before every other place
+	}
+	if s.l.PlaneOf(s.l.Steps[i]) == s.l.PlaneOf(s.l.Steps[i-1]) {
+		minutes += worth
+	}
+	return minutes, -1
 }
