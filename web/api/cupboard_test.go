@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"proxenos/core/lesson"
+	"proxenos/core/lesson/sample"
 	"proxenos/core/rule"
 	"proxenos/core/run"
 	"proxenos/core/supply"
@@ -84,7 +86,9 @@ func TestTheCupboardIsHeldAgainstTheLesson(t *testing.T) {
 // What a planned class asks of a lesson is said while it is planned so.
 func TestAClassWithTheYoungIsHeldAgainstTheLesson(t *testing.T) {
 	s := start(t)
-	saved := s.lesson()
+	l := sample.Lesson()
+	l.Steps[3].Care = lesson.RinseDry
+	saved := read[api.Saved](t, s.ask("POST", "/api/studios/room/lessons", lesson.Encode(l)), 201)
 	said := func() []rule.Finding {
 		return slices.DeleteFunc(s.judged(saved.Hash, saved.ID), func(f rule.Finding) bool { return !strings.HasPrefix(f.Rule, "safe.") })
 	}
