@@ -35,7 +35,7 @@ type Stretch struct {
 // Stretches lists where a script leaves no time to stand back within [LookMost], or none
 // for a break within [BreakMost].
 func Stretches(l *lesson.Lesson) []Stretch {
-	return slices.DeleteFunc(Unbroken(l), func(s Stretch) bool {
+	return slices.DeleteFunc(unbroken(l), func(s Stretch) bool {
 		if s.Break {
 			return s.Minutes <= BreakMost
 		}
@@ -43,9 +43,9 @@ func Stretches(l *lesson.Lesson) []Stretch {
 	})
 }
 
-// Unbroken lists every stretch of work without standing back, and without a break, whether it is
+// unbroken lists every stretch of work without standing back, and without a break, whether it is
 // too long or not. One ends where it becomes too long.
-func Unbroken(l *lesson.Lesson) (out []Stretch) {
+func unbroken(l *lesson.Lesson) (out []Stretch) {
 	clock := l.Clock()
 	look, rest := Stretch{}, Stretch{Break: true}
 	end := func(s Stretch) {

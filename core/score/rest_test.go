@@ -2,6 +2,7 @@ package score_test
 
 import (
 	"context"
+	"slices"
 	"testing"
 
 	"proxenos/core/lesson"
@@ -140,5 +141,30 @@ func TestAFitPaintsTwoStepsAsOneRatherThanLeaveOneOut(t *testing.T) {
 	// Deep cuts take more of both than joining saves, and still go together.
 	if f, err := score.Fit(ctx, l, r, nil, 16); err != nil || !f.Choices[0].Fits {
 		t.Errorf("into 16 minutes: %+v, %v", f, err)
+	}
+}
+
+func TestRestsCutWorkIntoPartsThatAreBearable(t *testing.T) {
+	for name, c := range map[string]struct {
+		minutes []float64
+		there   bool
+		want    []score.Rest
+	}{
+		"in the middle":                 {[]float64{10, 10, 10, 10}, false, []score.Rest{{Before: 2, Pause: -1}}},
+		"where no part is too long":     {[]float64{6, 2, 6, 12, 1, 3}, false, []score.Rest{{Before: 3, Pause: -1}}},
+		"round a step that fills it":    {[]float64{2, 24, 2}, false, []score.Rest{{Before: 1, Pause: -1}, {Before: 2, Pause: -1}}},
+		"as often as is needed":         {[]float64{24, 24, 24}, false, []score.Rest{{Before: 1, Pause: -1}, {Before: 2, Pause: -1}}},
+		"none can cut one step":         {[]float64{40}, false, nil},
+		"a break in the middle":         {[]float64{20, 0, 20, 0, 20, 0, 20}, false, []score.Rest{{Before: 4, Pause: -1}}},
+		"a break at the pause there is": {[]float64{20, 0, 20, 0, 20, 0, 20}, true, []score.Rest{{Before: 4, Pause: 3}}},
+	} {
+		l := long(c.minutes...)
+		work := score.Work(l, slices.Contains(c.minutes, 0))
+		if len(work) != 1 {
+			t.Fatalf("%s: %+v", name, work)
+		}
+		if got := score.Rests(l, work[0], c.there); !slices.Equal(got, c.want) {
+			t.Errorf("%s: %+v, want %+v", name, got, c.want)
+		}
 	}
 }
