@@ -42,7 +42,8 @@ type script struct {
 }
 
 // Dress makes a plainly written lesson, tube paint on a dry ground, one of its house
-// method: base coat, mediums, waits; thin lines and glazes are let down in each. It changes l and needs the stage of every step.
+// method: base coat, mediums, waits; thin lines and glazes are let down in each. It changes l and
+// needs the stage of every step.
 func Dress(l *lesson.Lesson, stages []Stage) {
 	s := script{l, slices.Clone(stages)}
 	s.fluid()

@@ -311,6 +311,16 @@ func (m Medium) Fat() float64 {
 	return 100 * (m.Oil + m.Alkyd) / rest
 }
 
+// mostOil is how much oil the format lets into paint, percent.
+const mostOil = 60
+
+// Oiled is the medium with so many percent of solvent, and oil for what that is less, as far as the
+// format goes: paint flows with it as well, and dries slower.
+func (m Medium) Oiled(solvent float64) Medium {
+	m.Oil, m.Solvent = min(mostOil, m.Oil+m.Solvent-solvent), solvent
+	return m
+}
+
 // OnPurpose is a finding that the instructor accepts.
 type OnPurpose struct {
 	Rule   string `json:"rule" minLength:"1" maxLength:"60"`

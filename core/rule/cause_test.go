@@ -221,7 +221,7 @@ func TestPaintForLinesAndGlazesIsLetDown(t *testing.T) {
 		t.Fatalf("a liner with tube paint: %v", said)
 	}
 	gone(t, l, "film.too-stiff", "solvent")
-	if next := gone(t, l, "film.too-stiff", "50 % of oil"); step(next, "blades").Medium.Solvent != 0 {
+	if next := gone(t, l, "film.too-stiff", "60 % of oil"); step(next, "blades").Medium.Solvent != 0 {
 		t.Error("there is solvent in it")
 	}
 	step(l, "blades").Medium.Oil = 40

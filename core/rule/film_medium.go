@@ -11,11 +11,10 @@ import (
 )
 
 const (
-	softerBy  = 8.0  // percent of oil and alkyd by which paint below is softer than what goes on it
-	stiffOver = 0.3  // share of its place where soft paint lies, from which stiff paint is on soft
-	tornMost  = 60.0 // percent of what it lays that stiff paint may tear up
-
-	lineLeast, glazeLeast = 40.0, 50.0 // percent of medium in paint that runs like ink, and that tints
+	softerBy   = 8.0     // percent of oil and alkyd by which paint below is softer than what goes on it
+	stiffOver  = 0.3     // share of its place where soft paint lies, from which stiff paint is on soft
+	tornMost   = 60.0    // percent of what it lays that stiff paint may tear up
+	fluidLeast = 2.0 / 3 // of the medium that a line or a glaze is let down with, below which its paint is stiff
 )
 
 var medium = Rule{
@@ -29,8 +28,8 @@ var medium = Rule{
 var tooStiff = Rule{
 	ID: "film.too-stiff", Title: "Too stiff for a line or a glaze", Severity: Note, On: Script,
 	Reason: "A fine line is pulled with paint that runs like ink, and a glaze is mostly medium: paint as it comes from the tube beads and skips on a liner, and hides instead of tinting.",
-	Figure: "how much medium is in the paint of a thin line or a glaze", Source: "working default: two thirds of what is let down for them",
-	Speaks:  say("the paint of a line that is pulled with a liner has under %g %% of medium, that of a glaze under %g %%", lineLeast, glazeLeast),
+	Figure: "how much medium is in the paint of a thin line or a glaze", Source: "two thirds of what paint is let down with for them, when it runs together wholly",
+	Speaks:  say("the paint of a line that is pulled with a liner has under %g %% of medium, that of a glaze under %g %%", fluid(lesson.LinerPull), fluid(lesson.Glaze)),
 	measure: findTooStiff,
 }
 
@@ -101,21 +100,20 @@ func (c *Context) letDown(to *[]Idea, words string, steps []lesson.Step, m lesso
 	c.offer(to, words, all)
 }
 
+// fluid is how much medium, percent, the paint of a line or a glaze needs.
+func fluid(t lesson.Technique) float64 {
+	return round(fluidLeast*house.Medium("", t, house.Accent).Total(), 0)
+}
+
 func findTooStiff(c *Context) (out []Finding) {
 	l := c.Lesson
 	for i, s := range l.Steps {
-		least := lineLeast
-		if s.Technique == lesson.Glaze {
-			least = glazeLeast
-		} else if s.Technique != lesson.LinerPull {
-			continue
-		}
-		if len(s.Mixtures) == 0 || s.Medium.Acrylic {
+		if s.Technique != lesson.LinerPull && s.Technique != lesson.Glaze || len(s.Mixtures) == 0 || s.Medium.Acrylic {
 			continue
 		}
 		out = append(out, Finding{
 			Says:   fmt.Sprintf("%s has %.0f %% of medium in its paint.", lesson.Capital(l.Label(i)), s.Medium.Total()),
-			Figure: round(s.Medium.Total(), 0), Unit: "%", Threshold: least, Under: true, Steps: []string{s.ID}, Where: s.ID,
+			Figure: round(s.Medium.Total(), 0), Unit: "%", Threshold: fluid(s.Technique), Under: true, Steps: []string{s.ID}, Where: s.ID,
 			offers: func() (out []Idea) {
 				let := func(m lesson.Medium) {
 					c.changed(&out, "let it down: "+mediumWords(m), s, func(n *lesson.Step) { n.Medium = m })
@@ -123,7 +121,7 @@ func findTooStiff(c *Context) (out []Finding) {
 				usual := house.Medium(l.Method, s.Technique, house.Accent)
 				let(usual)
 				if usual.Solvent > 0 {
-					let(lesson.Medium{Oil: usual.Total() - 10}) // without solvent: oil flows as well, and dries slower
+					let(usual.Oiled(0))
 				}
 				return out
 			},

@@ -75,13 +75,13 @@ func (c *Context) noRinse(care lesson.Care) (all lesson.All) {
 // thinner lets so many times the solvent into paint that is thinned, and oil instead where it must run;
 // nothing where none is.
 func (c *Context) thinner(share float64) (all lesson.All) {
-	const oilMost = 60 // percent, as the format has it
 	for _, s := range c.Lesson.Steps {
 		if was := s.Medium.Solvent; was > 0 {
-			s.Medium.Solvent = round(was*share, 0)
+			less := round(was*share, 0)
 			if s.Technique == lesson.LinerPull || s.Technique == lesson.Glaze {
-				s.Medium.Oil = min(oilMost, s.Medium.Oil+was-s.Medium.Solvent)
+				s.Medium = s.Medium.Oiled(less)
 			}
+			s.Medium.Solvent = less
 			all = append(all, lesson.Change{Step: s})
 		}
 	}
