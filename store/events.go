@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"time"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -68,11 +69,21 @@ const overlap = 50
 // Since returns what was kept of what happened after an event. Some of it may
 // have been told already.
 func (r Room) Since(ctx context.Context, id int64) ([]Event, error) {
+	return r.events(ctx, `id > $2`, id-overlap)
+}
+
+// Lately returns what was kept of what happened within a time until now, by the clock of the
+// database.
+func (r Room) Lately(ctx context.Context, within time.Duration) ([]Event, error) {
+	return r.events(ctx, `at >= now() - make_interval(secs => $2)`, within.Seconds())
+}
+
+func (r Room) events(ctx context.Context, where string, from any) ([]Event, error) {
 	var rows []struct {
 		ID   int64  `db:"id"`
 		Body string `db:"body"`
 	}
-	if err := r.s.db.SelectContext(ctx, &rows, `select id, body from event where studio_id = $1 and id > $2 order by id limit 1000`, r.Studio, id-overlap); err != nil {
+	if err := r.s.db.SelectContext(ctx, &rows, `select id, body from event where studio_id = $1 and `+where+` order by id limit 1000`, r.Studio, from); err != nil {
 		return nil, told(err)
 	}
 	out := make([]Event, len(rows))

@@ -171,7 +171,7 @@ func (r Room) ByPainting(ctx context.Context, painting string) (Revision, error)
 // error the revision is on disk. See [WithKey] for when its reply is lost.
 func (r Room) Save(ctx context.Context, id string, from int, l *lesson.Lesson, said string) (Revision, error) {
 	made := revisionOf(r.Studio, id, from+1, from, l, said)
-	repeated, err := r.s.write(ctx, "save "+id, &made, func(tx *sqlx.Tx) error {
+	repeated, err := r.s.write(ctx, saving(id), &made, func(tx *sqlx.Tx) error {
 		var head int
 		if err := tx.GetContext(ctx, &head, `select head from lesson where id = $1 and studio_id = $2 for update`, id, r.Studio); err != nil {
 			return err
@@ -196,6 +196,21 @@ func (r Room) Save(ctx context.Context, id string, from int, l *lesson.Lesson, s
 		return r.Revision(ctx, made.LessonID, made.Number)
 	}
 	return made, err
+}
+
+// saving names the saves of a lesson among writes.
+func saving(id string) string { return "save " + id }
+
+// Repeated is the revision that a save with the key of ctx made before; false when there is
+// none.
+func (r Room) Repeated(ctx context.Context, id string) (Revision, bool, error) {
+	var made Revision
+	there, err := r.s.wrote(ctx, saving(id), &made)
+	if !there || err != nil {
+		return Revision{}, false, err
+	}
+	made, err = r.Revision(ctx, id, made.Number)
+	return made, err == nil, err
 }
 
 const newest = ` order by r.made_at desc, r.number desc limit 1`

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -42,6 +43,23 @@ func (s *Store) write(ctx context.Context, what string, out any, do func(tx *sql
 		return false, told(fmt.Errorf("commit: %w", err))
 	}
 	return repeated, nil
+}
+
+// wrote is what came of the write of a kind with the key of ctx; false when there was none.
+func (s *Store) wrote(ctx context.Context, what string, out any) (bool, error) {
+	key, _ := ctx.Value(keyed{}).(string)
+	if key == "" {
+		return false, nil
+	}
+	var result string
+	err := s.db.GetContext(ctx, &result, `select result from written where key = $1 and what = $2`, key, what)
+	if errors.Is(err, sql.ErrNoRows) {
+		return false, nil
+	}
+	if err != nil {
+		return false, told(err)
+	}
+	return true, json.Unmarshal([]byte(result), out)
 }
 
 func once(ctx context.Context, tx *sqlx.Tx, key, what string, out any, do func(tx *sqlx.Tx) error) (repeated bool, err error) {

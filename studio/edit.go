@@ -65,16 +65,51 @@ func (r Room) Edit(ctx context.Context, id string, e Editing) (Made, error) {
 		before, mine, said = mine, before, "take back: "+said
 	}
 	for race := 0; ; race++ {
-		made, err := r.save(ctx, id, e, before, mine, said)
+		made, err := r.repeated(ctx, id, e, said)
+		if err == nil && made.Lesson == nil {
+			made, err = r.save(ctx, id, e, before, mine, said)
+		}
 		var stale *store.StaleError
 		if errors.As(err, &stale) && race < mostRaces {
 			continue
+		}
+		if err == nil && made.Revision.Hash != made.Lesson.Hash() && race < mostRaces {
+			continue // the same edit was under way just now: it is a repeat
 		}
 		if err == nil && !e.Back && made.Revision.Parent == e.From {
 			made.Undo = Editing{From: made.Revision.Number, Edit: lesson.AnyEdit{Edit: undo}}
 		}
 		return made, err
 	}
+}
+
+// repeated is what came of an edit that was saved before and whose reply was lost: the revision
+// that it made, whatever has changed since. There is no lesson in it when there was none.
+func (r Room) repeated(ctx context.Context, id string, e Editing, said string) (Made, error) {
+	rev, there, err := r.Kept.Repeated(ctx, id)
+	if !there || err != nil {
+		return Made{}, err
+	}
+	made := Made{Revision: rev, Said: said, Undo: Editing{From: e.From, Edit: e.Edit, Back: !e.Back}}
+	if made.Lesson, err = rev.Lesson(); err != nil {
+		return Made{}, err
+	}
+	list, err := r.Kept.Revisions(ctx, id, e.From)
+	if err != nil {
+		return Made{}, err
+	}
+	list = slices.DeleteFunc(list, func(one store.Revision) bool { return one.Number >= rev.Number })
+	_, others := byWhom(list, e.Own)
+	made.Beside = besides(others)
+	return made, nil
+}
+
+// besides says what others changed.
+func besides(others []store.Revision) (said []string) {
+	for _, one := range others {
+		said = append(said, one.Said)
+	}
+	return said
 }
 
 // save saves what became of a lesson, merged with what others made of it.
@@ -105,9 +140,7 @@ func (r Room) save(ctx context.Context, id string, e Editing, before, mine *less
 	}
 	mine, _ = lesson.Merge(before, mine, own)
 	made.Lesson, clashes = lesson.Merge(own, mine, theirs)
-	for _, one := range others {
-		made.Beside = append(made.Beside, one.Said)
-	}
+	made.Beside = besides(others)
 	if len(clashes) > 0 && len(others) > 0 && !e.Over {
 		return made, &ClashError{head, clashes, others}
 	}

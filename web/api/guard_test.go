@@ -195,6 +195,13 @@ func TestAChangeSentTwiceIsSavedOnce(t *testing.T) {
 	if n, err := s.store.Room("room").HeadNumber(t.Context(), saved.ID); err != nil || n != 2 {
 		t.Errorf("it is at revision %d, %v", n, err)
 	}
+	// It is answered with what it made, also after somebody changed the same in another way.
+	edits := "/api/studios/room/lessons/" + saved.ID + "/edits"
+	read[api.Edited](t, s.ask("POST", edits, edit{"from": 2, "edit": edit{"edit": "minutes", "step": "sky", "minutes": 9}}), 200)
+	again := read[api.Edited](t, s.askAs("POST", edits, body, map[string]string{"Idempotency-Key": "a-key"}), 200)
+	if sky := again.Lesson.Steps[again.Lesson.Step("sky")]; again.Revision != 2 || again.Undo.From != 2 || sky.Minutes != 7 || len(again.Beside) != 0 {
+		t.Errorf("it is answered with revision %d, %g minutes, taken back from %d, and beside it %q", again.Revision, sky.Minutes, again.Undo.From, again.Beside)
+	}
 	header["Idempotency-Key"] = strings.Repeat("k", 90)
 	if r := s.send("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", body, header); r.StatusCode != 422 {
 		t.Errorf("an endless key: %d", r.StatusCode)

@@ -50,6 +50,7 @@ func (s *Server) jobOperations(api huma.API, app *fiber.App) {
 		Summary: "What happens in a studio, as server-sent events; goes on after Last-Event-ID",
 		Parameters: []*huma.Param{
 			{Name: "studio", In: "path", Required: true, Schema: &huma.Schema{Type: huma.TypeString}},
+			{Name: "lately", In: "query", Description: "how many seconds before now a stream begins that has no Last-Event-ID", Schema: &huma.Schema{Type: huma.TypeInteger, Minimum: new(0.0), Maximum: new(float64(mostLately))}},
 			{Name: "units", In: "query", Description: "what lengths are said in", Schema: &huma.Schema{Type: huma.TypeString}},
 			{Name: "watcher", In: "query", Description: "names this stream in jobs: when it ends they are stopped", Schema: &huma.Schema{Type: huma.TypeString}},
 		},
@@ -146,8 +147,11 @@ func (s *Server) stopJob(ctx context.Context, in *struct {
 // write that fails, and one that sleeps takes no more than what fits in its buffers.
 const streamBeat = 2 * time.Second
 
+// mostLately is how many seconds before now a stream begins at most.
+const mostLately = 60
+
 // events is a stream of what happens in a studio. It begins with what was missed since the
-// event that the browser heard last.
+// event that the browser heard last, or since its page was read.
 func (s *Server) events(c *fiber.Ctx) error {
 	id, tab, units := c.Params("studio"), c.Query("watcher"), length.Unit(c.Query("units"))
 	if len(id) > 40 || len(tab) > 40 {
@@ -156,6 +160,10 @@ func (s *Server) events(c *fiber.Ctx) error {
 	last, err := strconv.ParseInt(c.Get("Last-Event-ID", "0"), 10, 64)
 	if err != nil || last < 0 {
 		return fiber.NewError(http.StatusUnprocessableEntity, "Last-Event-ID is no number: leave it out to begin with what happens now")
+	}
+	lately, err := strconv.ParseUint(c.Query("lately", "0"), 10, 8)
+	if err != nil || lately > mostLately {
+		return fiber.NewError(http.StatusUnprocessableEntity, fmt.Sprintf("lately is no number of seconds: give 0 to %d", mostLately))
 	}
 	if there, err := s.Store.HasStudio(c.UserContext(), id); err != nil || !there {
 		if err == nil {
@@ -167,8 +175,8 @@ func (s *Server) events(c *fiber.Ctx) error {
 	var missed []store.Event
 	if last > 0 {
 		missed, err = s.In(id).Kept.Since(c.UserContext(), last)
-	} else {
-		last, err = s.Store.LastEvent(c.UserContext())
+	} else if last, err = s.Store.LastEvent(c.UserContext()); err == nil && lately > 0 {
+		missed, err = s.In(id).Kept.Lately(c.UserContext(), time.Duration(lately)*time.Second)
 	}
 	if err != nil {
 		w.Leave()

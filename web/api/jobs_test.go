@@ -92,13 +92,25 @@ func TestEventsTellWhatHappensAndWhatWasMissed(t *testing.T) {
 	change(2, 7)
 	missed, _ := s.stream("room", "tab", first.ID)
 	hear(t, missed, "what was missed", func(e store.Event) bool { return e.Kind == "lesson" && e.Revision == 3 })
+	// Who comes now hears what happened while their page was read, and nobody else's.
+	fresh, _ := s.stream("room", "tab&lately=60", 0)
+	for _, n := range []int{2, 3} {
+		hear(t, fresh, "what happened lately", func(e store.Event) bool { return e.Kind == "lesson" && e.Lesson == saved.ID && e.Revision == n })
+	}
+	if none, err := s.store.Room("room").Lately(t.Context(), 0); err != nil || len(none) != 0 {
+		t.Errorf("within no time: %v, %v", none, err)
+	}
+	if other, err := s.store.Room("next").Lately(t.Context(), time.Minute); err != nil || len(other) != 0 {
+		t.Errorf("in another studio: %v, %v", other, err)
+	}
 	// Who measures in inches hears of lengths in inches.
 	inches, _ := s.stream("room", "tab&units=inches", 0)
 	read[api.Edited](t, s.ask("POST", "/api/studios/room/lessons/"+saved.ID+"/edits", edit{"from": 3, "edit": lesson.AnyEdit{Edit: lesson.SetSupport{Support: saved.Lesson.Support}}}), 200)
 	if e := hear(t, inches, "the canvas", func(e store.Event) bool { return e.Kind == "lesson" && e.Revision == 4 }); !strings.HasPrefix(e.Said, "paint on") || !strings.HasSuffix(e.Said, " in") {
 		t.Errorf("%q", e.Said)
 	}
-	for path, status := range map[string]int{"/api/studios/nobody/events": 404, "/api/studios/room/events?watcher=" + strings.Repeat("x", 90): 422} {
+	for path, status := range map[string]int{"/api/studios/nobody/events": 404, "/api/studios/room/events?watcher=" + strings.Repeat("x", 90): 422,
+		"/api/studios/room/events?lately=61": 422, "/api/studios/room/events?lately=soon": 422, "/api/studios/room/events?lately=-1": 422} {
 		if r := s.ask("GET", path, nil); r.StatusCode != status {
 			t.Errorf("%s: %d %s", path, r.StatusCode, r.body)
 		}

@@ -8844,6 +8844,8 @@ export interface operations {
     events: {
         parameters: {
             query?: {
+                /** @description how many seconds before now a stream begins that has no Last-Event-ID */
+                lately?: number;
                 /** @description what lengths are said in */
                 units?: string;
                 /** @description names this stream in jobs: when it ends they are stopped */
