@@ -158,11 +158,21 @@ test.describe('an existing lesson', () => {
     await pick(page.getByLabel('Seen as'), 'three values')
     const recipes = page.getByRole('button', { name: /^Take the colour/ })
     await expect(recipes).toHaveCount(6)
+    // What was read of the lesson as it was is not taken until it is read anew.
+    let read = () => {}
+    const mayRead = new Promise<void>((done) => {
+      read = done
+    })
+    await page.route(/\/references\/[0-9a-f]+$/, async (route) => {
+      await mayRead
+      await route.continue()
+    })
     await recipes.first().click()
     await expect(page.getByRole('status').last()).toContainText('Photo, value')
     const take = page.getByRole('button', { name: /^Take [A-Z]/ })
+    await expect(take.first()).toBeDisabled()
+    read()
     await expect(take.first()).toBeEnabled()
-    await page.waitForLoadState('networkidle') // the suggestions follow the crop
     const there = await page.getByText('taken', { exact: true }).count()
     await take.first().click()
     await expect(page.getByText('taken', { exact: true })).toHaveCount(there + 1)

@@ -273,6 +273,32 @@ test('a lost connection loses nothing: what was changed is saved when it is back
   await expect(minutes(page)).toHaveText(length(1.5))
 })
 
+test('an edit that is given up while nobody knows whether it arrived is taken back if it did', async ({ page, request }) => {
+  const saved = async () => (await (await request.get(`/api/studios/${studio()}/lessons/${id}`)).json()) as { revision: number; lesson: { steps: { id: string; minutes: number }[] } }
+  const sky = async () => (await saved()).lesson.steps.find((s) => s.id === 'sky')?.minutes
+  const before = { revision: (await saved()).revision, minutes: await sky() }
+  await choose(page, 'sky')
+  let sent = 0
+  await page.route('**/edits', async (route) => {
+    if (sent++ === 0) await route.fetch() // it arrives, and its reply does not
+    await route.abort()
+  })
+  await page.keyboard.press('+')
+  await expect(page.locator('[data-part=saving]')).toHaveText('Not saved yet: one change')
+  await expect.poll(sky).not.toBe(before.minutes)
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-part=saving]')).toHaveText('Saved')
+  await page.unroute('**/edits')
+  await expect.poll(async () => (await saved()).revision).toBe(before.revision + 2) // once there, once back
+  expect(await sky()).toBe(before.minutes)
+  await expect(minutes(page)).toHaveText(length())
+  // What is made afterwards is made of that.
+  await page.keyboard.press('+')
+  await expect(minutes(page)).toHaveText(length(0.5))
+  await page.keyboard.press('Control+z')
+  await expect(minutes(page)).toHaveText(length())
+})
+
 test('edits made while another is being saved wait for their turn, and none is lost', async ({ page, request }) => {
   let go = () => {}
   const typed = new Promise<void>((done) => {

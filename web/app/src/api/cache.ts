@@ -1,4 +1,4 @@
-import { QueryClient } from '@tanstack/react-query'
+import { QueryClient, type InvalidateQueryFilters, type Query } from '@tanstack/react-query'
 
 import { Refusal } from './client'
 
@@ -15,3 +15,23 @@ export const cache = new QueryClient({
     },
   },
 })
+
+/** What is being read for the first time, and read once more after that. */
+const twice = new WeakSet<Query>()
+
+/**
+ * readAnew reads again what has changed. What is still being read for the first time may be what
+ * was there before the change, and is not asked for twice at once: it is read once more when it
+ * has come.
+ */
+export async function readAnew(what: InvalidateQueryFilters): Promise<void> {
+  const first = cache
+    .getQueryCache()
+    .findAll(what)
+    .filter((q) => q.state.data === undefined && q.state.fetchStatus !== 'idle' && !twice.has(q))
+  first.forEach((q) => twice.add(q))
+  await cache.invalidateQueries(what)
+  if (first.length === 0) return
+  first.forEach((q) => twice.delete(q))
+  await cache.invalidateQueries({ predicate: (q) => first.includes(q) })
+}

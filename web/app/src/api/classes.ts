@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useEffect } from 'react'
 
 import { api, unwrap, type Class, type Cupboard, type OnDay, type Prepared, type Stores } from './client'
+import { readAnew } from './cache'
 import { streamOf } from './news'
 import { useKept } from '../lib/kept'
 import { useStudio } from '../lib/studio'
@@ -13,7 +14,7 @@ export function useClasses(studio: string | undefined) {
   const client = useQueryClient()
   useEffect(() => {
     if (studio === undefined) return
-    const changed = () => void client.invalidateQueries({ queryKey: ['classes', studio] })
+    const changed = () => void readAnew({ queryKey: ['classes', studio] })
     return streamOf(studio).listen((news) => news.kind === 'class' && changed(), changed)
   }, [client, studio])
   return useQuery({
@@ -45,7 +46,7 @@ export function useClass(id: string) {
   const studio = useStudio()
   const client = useQueryClient()
   useEffect(() => {
-    const changed = () => void client.invalidateQueries({ queryKey: ['class', id] })
+    const changed = () => void readAnew({ queryKey: ['class', id] })
     return streamOf(studio).listen((news) => (news.kind === 'class' && news.class === id) || news.kind === 'lesson' ? changed() : undefined, changed)
   }, [client, studio, id])
   return useQuery({ queryKey: ['class', id], queryFn: () => unwrap(api.GET('/api/studios/{studio}/classes/{class}', { params: { path: { studio, class: id } } })) })
@@ -57,7 +58,7 @@ export function usePrep(day: OnDay) {
   const client = useQueryClient()
   const stores = useStores().data?.version
   useEffect(() => {
-    const painted = () => void client.invalidateQueries({ queryKey: ['prep', day.id], predicate: ({ state }) => !(state.data as Prepared | undefined)?.ready })
+    const painted = () => void readAnew({ queryKey: ['prep', day.id], predicate: ({ state }) => !(state.data as Prepared | undefined)?.ready })
     return streamOf(studio).listen((news) => news.lesson === day.lesson && ['painted', 'judged'].includes(news.stage ?? '') && painted(), painted)
   }, [client, studio, day.id, day.lesson])
   return useQuery({
@@ -158,7 +159,7 @@ export function useOrdering() {
   const client = useQueryClient()
   const stores = useStores().data?.version
   useEffect(() => {
-    const changed = () => void client.invalidateQueries({ queryKey: ['ordering', studio] })
+    const changed = () => void readAnew({ queryKey: ['ordering', studio] })
     return streamOf(studio).listen((news) => (news.kind === 'class' || (news.kind === 'canvas' && news.stage === 'painted')) && changed(), changed)
   }, [client, studio])
   return useQuery({

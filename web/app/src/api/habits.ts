@@ -7,6 +7,7 @@ import { measureIn, unit } from '../lib/units'
 import { useSignal } from '../lib/signal'
 import { api, unwrap, type Habits, type Measure } from './client'
 import { streamOf } from './news'
+import { readAnew } from './cache'
 import { useVocabulary } from './queries'
 
 /** useHabits are how a studio measures and prints. */
@@ -14,7 +15,7 @@ export function useHabits() {
   const studio = useStudio()
   const client = useQueryClient()
   useEffect(() => {
-    const changed = () => void client.invalidateQueries({ queryKey: ['habits', studio] })
+    const changed = () => void readAnew({ queryKey: ['habits', studio] })
     return streamOf(studio).listen((news) => news.kind === 'studio' && changed(), changed)
   }, [client, studio])
   const habits = useQuery({ queryKey: ['habits', studio], queryFn: () => unwrap(api.GET('/api/studios/{studio}/habits', { params: { path: { studio } } })), staleTime: Infinity })

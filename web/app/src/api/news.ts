@@ -7,6 +7,9 @@ export const tab = chance(9)
 
 type Hears = (news: News) => void
 
+/** How long a page is read before it hears what happens, s: of that time it is told when the stream opens. */
+const opening = 10
+
 /**
  * A Stream is what happens in one studio, heard once for all who ask. It is open while
  * somebody asks, and while the tab is looked at or somebody must hear on: a browser has few
@@ -16,10 +19,11 @@ class Stream {
   private source: EventSource | undefined
   private readonly listeners = new Set<{ hear: Hears; back: () => void; always: boolean }>()
   private readonly address: string
+  private readonly began = performance.now()
   private stood = false
 
   constructor(studio: string) {
-    this.address = `/api/studios/${encodeURIComponent(studio)}/events?watcher=${tab}&units=`
+    this.address = `/api/studios/${encodeURIComponent(studio)}/events?watcher=${tab}&lately=${opening}&units=`
     document.addEventListener('visibilitychange', () => this.fit())
     unit.watch(() => {
       this.close()
@@ -48,7 +52,8 @@ class Stream {
         for (const l of this.listeners) l.hear(news)
       }
       this.source.onopen = () => {
-        if (this.stood) for (const l of this.listeners) l.back()
+        const late = performance.now() - this.began > 1000 * opening
+        if (this.stood || late) for (const l of this.listeners) l.back()
         this.stood = true
       }
     } else if (!wanted) this.close()

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useEffectEvent } from 'react'
 
 import { api, unwrap, type Lesson, type Place, type Rehearsed, type Saved } from './client'
+import { readAnew } from './cache'
 import { streamOf } from './news'
 import { settled } from '../lib/own'
 import { useStudio } from '../lib/studio'
@@ -22,7 +23,7 @@ export function useShelf(studio: string | undefined) {
   const client = useQueryClient()
   useEffect(() => {
     if (studio === undefined) return
-    const changed = () => void client.invalidateQueries({ queryKey: ['shelf', studio] })
+    const changed = () => void readAnew({ queryKey: ['shelf', studio] })
     return streamOf(studio).listen((news) => news.kind === 'lesson' && changed(), changed)
   }, [client, studio])
   return useQuery({
@@ -104,8 +105,9 @@ export function useElsewhere(id: string, told: (said: string | undefined) => voi
     const follow = async (revision?: number, said?: string) => {
       await settled(id)
       const was = client.getQueryData<Saved>(queryKey)?.revision
-      if (was === undefined || (revision !== undefined && revision <= was)) return
-      await client.refetchQueries({ queryKey })
+      if (was !== undefined && revision !== undefined && revision <= was) return
+      await readAnew({ queryKey })
+      if (was === undefined) return // it is the first that is seen
       if ((client.getQueryData<Saved>(queryKey)?.revision ?? was) > was) tell(said)
     }
     return streamOf(studio).listen(
@@ -146,10 +148,10 @@ export function useRehearsal(hash: string, lesson: string) {
   useEffect(() => {
     const queryKey = ['rehearsal', hash, lesson]
     const ask = () => {
-      if (!client.getQueryData<Rehearsed>(queryKey)?.done) void client.invalidateQueries({ queryKey })
+      if (!client.getQueryData<Rehearsed>(queryKey)?.done) void readAnew({ queryKey })
     }
     return streamOf(studio).listen((news) => {
-      if (news.kind === 'class') void client.invalidateQueries({ queryKey }) // the rules ask for whom it is planned
+      if (news.kind === 'class') void readAnew({ queryKey }) // the rules ask for whom it is planned
       if (news.kind !== 'canvas' || news.lesson !== lesson) return
       if (news.stage === 'judged' || news.stage === 'foreseen' || news.stage === 'failed') ask()
       else client.setQueryData<Rehearsed>(queryKey, (now) => (now && !now.done && now.painting === news.painting ? { ...now, painted: news.steps ?? 0 } : now))

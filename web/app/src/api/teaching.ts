@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 
 import { useStudio } from '../lib/studio'
 import { api, unwrap, type Happening, type OnDay, type Pupils, type Teaching } from './client'
+import { readAnew } from './cache'
 import { Stopped, the, work } from './jobs'
 import { streamOf } from './news'
 
@@ -14,7 +15,7 @@ export function useTeaching(id: string) {
   const studio = useStudio()
   const client = useQueryClient()
   useEffect(() => {
-    const happened = () => void client.invalidateQueries({ queryKey: ['teaching', id] })
+    const happened = () => void readAnew({ queryKey: ['teaching', id] })
     return streamOf(studio).listen((news) => news.kind === 'teach' && news.class === id && happened(), happened)
   }, [client, studio, id])
   return useQuery({

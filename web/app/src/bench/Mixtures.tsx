@@ -11,7 +11,8 @@ import type { DrawerProps } from './props'
 /** Mixtures are those of the lesson, to be named, let do for one another and taken out; and what would make the palette simpler. */
 export function Mixtures({ saved, apply, busy }: DrawerProps) {
   const { lesson, score } = saved
-  const tidy = useTidyings(saved.hash).data ?? []
+  const tidyings = useTidyings(saved.hash)
+  const tidy = tidyings.data ?? []
   const [open, setOpen] = useState<string>()
   return (
     <section aria-label="Mixtures" className="flex flex-col gap-3">
@@ -22,7 +23,7 @@ export function Mixtures({ saved, apply, busy }: DrawerProps) {
             {tidy.map((t) => (
               <li key={t.says} className="flex items-start gap-2">
                 <span className="min-w-0 flex-1">{t.says}</span>
-                <Button disabled={busy} aria-label={`Do it: ${t.says}`} onClick={() => apply(t.edit)}>
+                <Button disabled={busy || tidyings.isPlaceholderData} aria-label={`Do it: ${t.says}`} onClick={() => apply(t.edit)}>
                   Do it
                 </Button>
               </li>

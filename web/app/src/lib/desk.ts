@@ -17,8 +17,12 @@ interface Waiting {
   origin: Origin
   /** Of one that takes back or does again: known when its turn comes. */
   ask: Editing | undefined
-  /** Makes it anew when its turn comes; gone after the page was loaded anew. */
+  /** Makes it anew when its turn comes, until it was sent; gone after the page was loaded anew. */
   make?: (lesson: Lesson) => Edit | undefined
+  /** It was sent, and may have arrived. */
+  sent?: boolean
+  /** It was given up after it was sent: it is sent until it is known, and then taken back. Nobody waits for it. */
+  given?: 'edit' | 'back'
 }
 
 interface Entry {
@@ -114,21 +118,28 @@ export class Desk {
 
   /** undo takes the last change back: one that is not saved yet is given up. */
   undo() {
-    const last = this.waiting.at(-1)
-    if (last && (this.waiting.length > 1 || !this.sending)) {
-      this.waiting.pop()
-      this.keep()
-      return
-    }
-    this.reverse('undo')
+    const last = this.wanted().at(-1)
+    if (!last || (last.sent && this.silence === 0 && !this.clash)) this.reverse('undo')
+    else if (last.sent && this.clash) this.settle(false)
+    else this.giveUp(last)
   }
+
+  /** giveUp forgets an edit that was never sent. Of one that had no answer nobody knows whether it arrived. */
+  private giveUp(w: Waiting) {
+    if (w.sent) w.given = 'edit'
+    else this.waiting = this.waiting.filter((one) => one !== w)
+    this.keep()
+  }
+
+  /** wanted are those that somebody waits for. */
+  private wanted = () => this.waiting.filter((w) => !w.given)
 
   redo() {
     this.reverse('redo')
   }
 
   private reverse(way: 'undo' | 'redo') {
-    if (this.waiting.length > 0 || this.past[way].length > 0) this.put({ key: chance(12), origin: way, ask: undefined })
+    if (this.wanted().length > 0 || this.past[way].length > 0) this.put({ key: chance(12), origin: way, ask: undefined })
   }
 
   /** took remembers an edit that was made elsewhere: by a job. */
@@ -192,7 +203,7 @@ export class Desk {
   private async sendOne(w: Waiting): Promise<boolean> {
     const before = this.saved()
     let ask = w.ask ?? (w.origin === 'new' ? undefined : this.past[w.origin].at(-1)?.ask)
-    if (w.make && before && !ask?.over) {
+    if (w.make && before && !ask?.over && !w.sent) {
       const edit = w.make(before.lesson)
       ask = edit && { from: before.revision, edit }
     }
@@ -204,15 +215,23 @@ export class Desk {
     // It gives way to what others made of the same since, not to what this tab did.
     const { from } = ask
     ask = { ...ask, own: this.own.filter((revision) => revision > from) }
+    w.ask = ask
+    w.sent = true
+    this.keep()
     try {
       const after = await changes(
         this.id,
         unwrap(api.POST('/api/studios/{studio}/lessons/{id}/edits', { params: { path: { studio: this.studio, id: this.id } }, body: ask, headers: { 'Idempotency-Key': w.key } })),
       )
       this.silence = 0
-      this.waiting.shift()
       this.made(after.revision)
       cache.setQueryData<Saved>(['lesson', this.id], after)
+      if (w.given) {
+        this.waiting.splice(0, 1, ...(w.given === 'edit' ? [{ key: chance(12), origin: w.origin, ask: after.undo, given: 'back' as const }] : []))
+        this.keep()
+        return true
+      }
+      this.waiting.shift()
       this.remember(w.origin, { ask: after.undo, said: after.said })
       this.keep()
       if (before) this.done.forEach((tell) => tell(before, after))
@@ -222,14 +241,14 @@ export class Desk {
         this.timer = window.setTimeout(() => this.again(), between[Math.min(this.silence++, between.length - 1)])
         return false
       }
-      if (error instanceof Refusal && error.status === 409 && (error.problem.errors ?? []).length > 0) {
+      if (!w.given && error instanceof Refusal && error.status === 409 && (error.problem.errors ?? []).length > 0) {
         this.clash = error
         this.refused = ask
         return false
       }
       this.waiting.shift()
       this.keep()
-      this.problem = error instanceof Error ? error.message : String(error)
+      if (!w.given) this.problem = error instanceof Error ? error.message : String(error)
       return true
     }
   }
@@ -256,7 +275,7 @@ export class Desk {
   private keep() {
     const key = `unsaved ${this.id} ${mine}`
     if (this.waiting.length === 0) localStorage.removeItem(key)
-    else localStorage.setItem(key, JSON.stringify({ at: Date.now(), waiting: this.waiting.filter((w) => w.ask).map(({ key, origin, ask }) => ({ key, origin, ask })) }))
+    else localStorage.setItem(key, JSON.stringify({ at: Date.now(), waiting: this.waiting.filter((w) => w.ask).map(({ key, origin, ask, sent, given }) => ({ key, origin, ask, sent, given })) }))
     this.tell()
   }
 
@@ -274,7 +293,7 @@ export class Desk {
 
   private now(): Saving {
     return {
-      waits: this.waiting.length,
+      waits: this.wanted().length,
       why: this.clash ? 'clash' : this.silence > 0 ? 'silent' : 'sending',
       clash: this.clash,
       problem: this.problem,

@@ -104,6 +104,7 @@ function Suggestions({ saved, apply, busy }: Props) {
   if (read.error) return <p role="alert">{read.error.message}</p>
   if (!read.data) return <p className="text-quiet">Reading the photograph.</p>
   const { horizon, move, shapes } = read.data
+  const old = busy || read.isPlaceholderData // it was read of the lesson as it was
   const fresh = shapes.filter((s) => !s.there)
   return (
     <section aria-label="Suggested by the photograph">
@@ -111,7 +112,7 @@ function Suggestions({ saved, apply, busy }: Props) {
       <p className="flex items-center gap-2">
         Horizon at {figure(horizon.y, 0)} mm{horizon.tilt !== 0 && `, sloping by ${figure(horizon.tilt)}°`}, {figure(100 * horizon.sure, 0)} % sure.{' '}
         {move ? (
-          <Button disabled={busy} onClick={() => apply(move)}>
+          <Button disabled={old} onClick={() => apply(move)}>
             Move it there
           </Button>
         ) : (
@@ -131,7 +132,7 @@ function Suggestions({ saved, apply, busy }: Props) {
             {s.there ? (
               <span className="text-quiet">taken</span>
             ) : (
-              <Button disabled={busy} aria-label={`Take ${s.name}`} onClick={() => apply(s.edit)}>
+              <Button disabled={old} aria-label={`Take ${s.name}`} onClick={() => apply(s.edit)}>
                 Take
               </Button>
             )}
@@ -165,7 +166,7 @@ function Colours({ saved, apply, busy }: Props) {
                 value {c.value}, {figure(100 * c.share, 0)} % of it, ΔE {figure(c.delta)}
               </span>
             </span>
-            <Button disabled={busy} aria-label={`Take the colour ${c.hex} as a mixture`} onClick={() => apply(c.edit)}>
+            <Button disabled={busy || taken.isPlaceholderData} aria-label={`Take the colour ${c.hex} as a mixture`} onClick={() => apply(c.edit)}>
               Mix
             </Button>
           </li>
