@@ -225,7 +225,8 @@ export class Desk {
       )
       this.silence = 0
       this.made(after.revision)
-      cache.setQueryData<Saved>(['lesson', this.id], after)
+      // What is here may be newer than a reply that was lost at first, and has it in it.
+      cache.setQueryData<Saved>(['lesson', this.id], (now) => (now && now.revision > after.revision ? now : after))
       if (w.given) {
         this.waiting.splice(0, 1, ...(w.given === 'edit' ? [{ key: chance(12), origin: w.origin, ask: after.undo, given: 'back' as const }] : []))
         this.keep()
