@@ -299,6 +299,49 @@ test('an edit that is given up while nobody knows whether it arrived is taken ba
   await expect(minutes(page)).toHaveText(length())
 })
 
+test('steps that are written and copied faster than they are saved stand in the order in which they were typed', async ({ page }) => {
+  let go = () => {}
+  const typed = new Promise<void>((done) => {
+    go = done
+  })
+  await page.route('**/new-steps/**', async (route) => {
+    await typed
+    await route.continue()
+  })
+  await choose(page, 'sky')
+  const before = await order(page)
+  const write = async (...parts: string[]) => {
+    await page.keyboard.press('n')
+    const field = page.getByRole('combobox', { name: 'What the new step does' })
+    for (const part of parts) {
+      await expect(field).toBeFocused()
+      await page.keyboard.type(part)
+      await page.keyboard.press('Enter')
+    }
+    await page.keyboard.press('Enter')
+    await expect(field).toBeHidden()
+  }
+  await write('rub back', 'on Sky')
+  await write('blot', 'on Sky')
+  await write('rub back', 'on Sky')
+  go()
+  const said = (n: number) => row(page, before[0]!).locator(`xpath=following-sibling::li[@data-step][${n}]`)
+  await expect(page.locator('[data-step]')).toHaveCount(before.length + 3)
+  const now = await order(page)
+  const sky = before.indexOf('sky')
+  expect([...now.slice(0, sky + 1), ...now.slice(sky + 4)]).toEqual(before)
+  await expect(said(sky + 1)).toContainText(/rub back/i)
+  await expect(said(sky + 2)).toContainText(/blot/i)
+  await expect(said(sky + 3)).toContainText(/rub back/i)
+  // The last written one is chosen; two copies of it are two steps.
+  await page.keyboard.press('d')
+  await page.keyboard.press('d')
+  await expect(page.locator('[data-step]')).toHaveCount(before.length + 5)
+  expect(new Set(await order(page)).size).toBe(before.length + 5)
+  await expect(page.locator('[data-part=saving]')).toHaveText('Saved')
+  await expect(page.getByRole('alert')).toBeHidden()
+})
+
 test('edits made while another is being saved wait for their turn, and none is lost', async ({ page, request }) => {
   let go = () => {}
   const typed = new Promise<void>((done) => {

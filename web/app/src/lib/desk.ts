@@ -148,6 +148,19 @@ export class Desk {
     this.remember('new', { ask, said })
   }
 
+  /** rest ends when nothing is on its way to be saved. */
+  async rest(): Promise<void> {
+    const busy = () => this.wanted().length > 0 && this.now().why === 'sending'
+    if (!busy()) return
+    await new Promise<void>((done) => {
+      const leave = this.saving.watch(() => {
+        if (busy()) return
+        leave()
+        done()
+      })
+    })
+  }
+
   /** say tells of something that was not done. */
   say(problem: string | undefined) {
     this.problem = problem
@@ -176,7 +189,8 @@ export class Desk {
     void this.send()
   }
 
-  private saved = () => cache.getQueryData<Saved>(['lesson', this.id])
+  /** saved is the lesson as it was saved last. */
+  readonly saved = () => cache.getQueryData<Saved>(['lesson', this.id])
 
   private put(w: Waiting) {
     this.problem = undefined

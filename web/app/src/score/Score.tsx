@@ -1,6 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { newStep } from '../api/book'
-import type { Edit, Rehearsed, Saved, StepWish } from '../api/client'
+import type { Edit, Rehearsed, Saved } from '../api/client'
 import { useRehearsal, useVocabulary } from '../api/queries'
 import { Book } from '../book/Book'
 import { TrialView } from '../checks/TrialView'
@@ -12,10 +11,11 @@ import { OpenLesson } from '../ui/OpenLesson'
 import { PrintLesson } from '../ui/PrintLesson'
 import { Foot } from '../ui/Foot'
 import { Canvas } from './Canvas'
-import { commandsOf, newSteps } from './commands'
+import { commandsOf, newSteps, type Wish } from './commands'
 import { change, duplicate, minutesBy, moveBy } from './edits'
 import { PickedBar } from './PickedBar'
 import { usePicked } from './usePicked'
+import { useWriting } from './useWriting'
 import { FindingList } from './FindingList'
 import { Finder } from './Finder'
 import { keyList, type Keys } from './keys'
@@ -58,7 +58,6 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   const [view, setView] = useState<View>('paint')
   const [selected, setSelected] = useState<string>()
   const [finding, setFinding] = useState(0) // counts up when something is to be found
-  const [writing, setWriting] = useState<number>() // the place of a step that is being written
   const [book, setBook] = useState(false)
   const [tried, setTried] = useState<{ edit: Edit; words: string; hash: string }>()
   const trial = tried?.hash === saved.hash ? tried : undefined
@@ -80,6 +79,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
     },
     [score.rows],
   )
+  const writing = useWriting({ saved, selected, desk: editing.desk, choose })
 
   useEffect(() => {
     if (!playing) return
@@ -107,7 +107,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
       later: () => step && apply(moveBy(step.id, 1)),
       longer: () => step && apply(minutesBy(step.id, 0.5)),
       shorter: () => step && apply(minutesBy(step.id, -0.5)),
-      duplicate: () => step && apply(duplicate(lesson, step)),
+      duplicate: () => step && apply(duplicate(step.id)),
       remove: () => {
         if (!step || lesson.steps.length < 2) return
         choose(lesson.steps[index === lesson.steps.length - 1 ? index - 1 : index + 1]?.id, false)
@@ -120,10 +120,10 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
         picked.add(step.id, next.id)
         choose(next.id)
       },
-      newStep: () => setWriting(index < 0 ? lesson.steps.length : index + 1),
+      newStep: writing.begin,
       book: () => setBook(!book),
       close: () => {
-        if (writing !== undefined) setWriting(undefined)
+        if (writing.at !== undefined) writing.leave()
         else if (picked.ids.length > 0) picked.clear()
         else if (trial) setTried(undefined)
         else if (selected) setSelected(undefined)
@@ -140,15 +140,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
   )
   useKeys(keys)
 
-  const write = (wish: StepWish) =>
-    newStep(saved.studio, saved.hash, wish).then(
-      ({ step: written, edit }) => {
-        apply(edit)
-        choose(written.id)
-      },
-      (error: unknown) => editing.say(error instanceof Error ? error.message : 'The step was not written.'),
-    )
-  const doing = { saved, vocabulary, selected, apply, choose, openBook: () => setBook(true), write }
+  const doing = { saved, vocabulary, selected, apply, choose, openBook: () => setBook(true), write: (wish: Wish) => void writing.write(wish) }
   const stops = known?.findings.some((f) => f.severity === 'stop' && f.accepted === '')
   return (
     <div className="room">
@@ -202,8 +194,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
           find={<Finder label="Find a step, or what to do" placeholder="Find a step, or what to do (Ctrl K)" wanted={finding} first={() => commandsOf(doing)} close={() => undefined} />}
           head={picked.ids.length > 0 && <PickedBar lesson={lesson} picked={picked} apply={apply} busy={editing.busy} />}
           writing={writing}
-          setWriting={setWriting}
-          writes={(at) => newSteps({ ...doing, at })}
+          writes={() => newSteps(doing)}
           picked={picked.ids}
           pick={picked.toggle}
           saved={saved}

@@ -1,21 +1,22 @@
 import { Fragment, useEffect, useRef, useState, type PointerEvent as ReactPointer, type ReactNode } from 'react'
 
-import type { Column, Edit, Rehearsed, Saved, Step, Vocabulary } from '../api/client'
+import type { Column, Rehearsed, Saved, Step, Vocabulary } from '../api/client'
+import type { Making } from '../lib/desk'
 import { Button, figure } from '../ui/controls'
 import type { Command } from './commands'
 import { Finder } from './Finder'
 import { ScriptRow } from './ScriptRow'
+import type { useWriting } from './useWriting'
 
 interface Props {
   /** What finds a step, over the script. */
   find: ReactNode
   /** What stands over the script. */
   head: ReactNode
-  /** The place at which a new step is being written. */
-  writing: number | undefined
-  setWriting: (at: number | undefined) => void
-  /** What can be written at a place. */
-  writes: (at: number) => Command[]
+  /** Where a new step is being written. */
+  writing: ReturnType<typeof useWriting>
+  /** What can be written. */
+  writes: () => Command[]
   /** Steps that are picked to be changed together. */
   picked: string[]
   pick: (step: string) => void
@@ -26,13 +27,13 @@ interface Props {
   setMinute: (minute: number) => void
   selected: string | undefined
   choose: (step: string | undefined, follow?: boolean) => void
-  apply: (edit: Edit) => void
+  apply: (making: Making) => void
   setStep: (step: Step, fields: Partial<Step>) => void
 }
 
 /** Script is the timeline: time runs down, planes stand side by side, steps are rows. */
 export function Script(props: Props) {
-  const { saved, rehearsed, minute, setMinute, selected, choose, apply } = props
+  const { saved, rehearsed, minute, setMinute, selected, choose, apply, writing } = props
   const { lesson, score } = saved
   const list = useRef<HTMLOListElement>(null)
   const columns: Column[] = rehearsed?.columns.length === score.columns.length ? rehearsed.columns : score.columns
@@ -91,11 +92,11 @@ export function Script(props: Props) {
           atOnce
           label="What the new step does"
           placeholder="tap, a place, a mixture: a few letters of each"
-          first={() => props.writes(at)}
+          first={props.writes}
           before={(path) => <span>{path.length === 0 ? 'Then' : `Then ${path.join(' ')}`}</span>}
-          close={() => props.setWriting(undefined)}
+          close={writing.leave}
         />
-        <Button onClick={() => props.setWriting(undefined)}>Leave it</Button>
+        <Button onClick={writing.leave}>Leave it</Button>
       </div>
     </li>
   )
@@ -126,7 +127,7 @@ export function Script(props: Props) {
           const from = drag ? lesson.steps.findIndex((s) => s.id === drag.step) : -1
           return (
             <Fragment key={step.id}>
-              {props.writing === i && written(i)}
+              {writing.at === i && written(i)}
               {step.stage && <StageHead name={step.stage} minutes={row.stage} />}
             <ScriptRow
               picked={props.picked.includes(step.id)}
@@ -149,19 +150,19 @@ export function Script(props: Props) {
               apply={apply}
               setStep={props.setStep}
             />
-            {selected === step.id && props.writing !== i + 1 && (
+            {selected === step.id && writing.at !== i + 1 && (
               <li className="border-b border-line py-1 pl-14 sm:pl-40">
-                <Button onClick={() => props.setWriting(i + 1)}>New step here</Button>
+                <Button onClick={() => writing.beginAt(i + 1)}>New step here</Button>
               </li>
             )}
             </Fragment>
           )
         })}
-        {props.writing === lesson.steps.length ? (
+        {writing.at === lesson.steps.length ? (
           written(lesson.steps.length)
         ) : (
           <li className="px-2 py-2">
-            <Button onClick={() => props.setWriting(lesson.steps.length)}>New step at the end</Button>
+            <Button onClick={() => writing.beginAt(lesson.steps.length)}>New step at the end</Button>
           </li>
         )}
       </ol>

@@ -1,8 +1,9 @@
 import type { PointerEvent as ReactPointer } from 'react'
 
-import type { Column, Edit, Finding, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
+import type { Column, Finding, Saved, ScoreRow, Step, Vocabulary } from '../api/client'
+import type { Making } from '../lib/desk'
 import { Button, figure, Hint } from '../ui/controls'
-import { duplicate } from './edits'
+import { duplicate, moveBy } from './edits'
 import { FindingMark, Findings } from './Findings'
 import { DepthGutter, FatMark, ToolMark } from './Gutter'
 import { Sentence } from './Sentence'
@@ -29,7 +30,7 @@ interface Props {
   select: () => void
   startScrub: (e: ReactPointer) => void
   startDrag: (e: ReactPointer) => void
-  apply: (edit: Edit) => void
+  apply: (making: Making) => void
   setStep: (step: Step, fields: Partial<Step>) => void
 }
 
@@ -74,13 +75,13 @@ export function ScriptRow(p: Props) {
               <StepExtras step={step} setStep={p.setStep} />
               <StepWaits lesson={lesson} step={step} place={p.place} setStep={p.setStep} apply={p.apply} />
               <div className="mt-1 flex flex-wrap gap-1" role="group" aria-label={`Step ${row.number}`}>
-                <Button disabled={p.place === 0} onClick={() => p.apply({ edit: 'move', step: step.id, to: p.place - 1 })}>
+                <Button disabled={p.place === 0} onClick={() => p.apply(moveBy(step.id, -1))}>
                   Earlier
                 </Button>
-                <Button disabled={p.place === lesson.steps.length - 1} onClick={() => p.apply({ edit: 'move', step: step.id, to: p.place + 1 })}>
+                <Button disabled={p.place === lesson.steps.length - 1} onClick={() => p.apply(moveBy(step.id, 1))}>
                   Later
                 </Button>
-                <Button onClick={() => p.apply(duplicate(lesson, step))}>Duplicate</Button>
+                <Button onClick={() => p.apply(duplicate(step.id))}>Duplicate</Button>
                 <Button onClick={() => p.apply({ edit: 'split', step: step.id })}>Split</Button>
                 <Button disabled={p.place === lesson.steps.length - 1} onClick={() => p.apply({ edit: 'join', step: step.id })}>
                   Join with next

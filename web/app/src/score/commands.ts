@@ -1,4 +1,5 @@
-import type { Edit, Saved, StepWish, Vocabulary } from '../api/client'
+import type { Saved, StepWish, Vocabulary } from '../api/client'
+import type { Making } from '../lib/desk'
 import { duplicate } from './edits'
 
 /** A Command is something that can be done, by its name. */
@@ -13,15 +14,18 @@ export interface Command {
   next?: () => Command[]
 }
 
+/** A Wish is what a new step is to be; where, is known when its turn comes. */
+export type Wish = Omit<StepWish, 'at'>
+
 interface Doing {
   saved: Saved
   vocabulary: Vocabulary | undefined
   selected: string | undefined
-  apply: (edit: Edit) => void
+  apply: (making: Making) => void
   choose: (step: string) => void
   openBook: () => void
-  /** Lets the core write the rest of a new step, and puts it in. */
-  write: (wish: StepWish) => void
+  /** Lets the core write the rest of a new step, and puts it in behind the one that is chosen, or where a row is open for it. */
+  write: (wish: Wish) => void
 }
 
 /** commandsOf lists what can be done in the Score, what concerns the chosen step first. */
@@ -34,7 +38,7 @@ export function commandsOf(doing: Doing): Command[] {
   if (step) {
     const about = `step ${at + 1}`
     out.push(
-      { name: 'Duplicate the step', about, act: () => apply(duplicate(lesson, step)) },
+      { name: 'Duplicate the step', about, act: () => apply(duplicate(step.id)) },
       { name: 'Split the step', about, act: () => apply({ edit: 'split', step: step.id }) },
       { name: 'Join it with the next', about, act: () => apply({ edit: 'join', step: step.id }) },
       { name: 'Stand back after it', about, act: () => apply({ edit: 'pause', at: at + 1, minutes: 1, meanwhile: false }) },
@@ -51,7 +55,7 @@ export function commandsOf(doing: Doing): Command[] {
     out.push({ name: 'Do every step in its other way', about: `${eased.length} steps`, act: () => apply({ edit: 'all', edits: eased.map((s) => ({ edit: 'ease', step: s.id })) }) })
   }
   out.push(
-    { name: 'New step …', about: 'technique, place, mixture', next: () => newSteps({ ...doing, at: at < 0 ? lesson.steps.length : at + 1 }) },
+    { name: 'New step …', about: 'technique, place, mixture', next: () => newSteps(doing) },
     { name: 'Time, tools, method, revisions', about: 'the whole script', act: doing.openBook },
     {
       name: 'Replace a mixture everywhere …',
@@ -78,13 +82,12 @@ export function commandsOf(doing: Doing): Command[] {
   }
 }
 
-/** newSteps leads through technique, zone and mixtures to a new step at a place of the script. */
-export function newSteps({ saved, vocabulary, at, write }: Doing & { at: number }): Command[] {
+/** newSteps leads through technique, zone and mixtures to a new step. */
+export function newSteps({ saved, vocabulary, write }: Doing): Command[] {
   const { lesson, score } = saved
-  const place = at
   const can = (t: Vocabulary['techniques'][number]) => t.idle || lesson.tools.some((tool) => t.kinds.includes(tool.kind))
   return (vocabulary?.techniques ?? []).filter(can).map((t) => {
-    const insert = (zone: string, mixtures: string[]) => write({ at: place, technique: t.technique, zone, mixtures })
+    const insert = (zone: string, mixtures: string[]) => write({ technique: t.technique, zone, mixtures })
     if (t.idle) return { name: t.name, about: t.meaning, act: () => insert('', []) }
     const inZone = (zone: string, chosen: string[]): Command[] => {
       const done: Command = { name: 'That is all', about: 'Enter puts the step in', act: () => insert(zone, chosen) }

@@ -32,9 +32,13 @@ export function free(lesson: Lesson, id: string): string {
   return `${stem}-${n}`
 }
 
-/** duplicate is the edit that puts a copy of a step behind it. */
-export function duplicate(lesson: Lesson, step: Step): Edit {
-  return { edit: 'insert', at: lesson.steps.indexOf(step) + 1, step: { ...step, id: free(lesson, step.id) } }
+/** duplicate makes the edit that puts a copy of a step behind it. */
+export function duplicate(id: string): Making {
+  return (lesson) => {
+    const at = lesson.steps.findIndex((s) => s.id === id)
+    const step = lesson.steps[at]
+    return step && { edit: 'insert', at: at + 1, step: { ...step, id: free(lesson, id) } }
+  }
 }
 
 /** fitting is what a step must also change to take up another technique: a tool that can, and as many mixtures as it takes. */
