@@ -59,6 +59,9 @@ for (const { name, method } of begins) {
   })
 }
 
+/** The canvas of a lesson of one's own: to mend one of twice the size takes twice as long. */
+const [width, height] = process.env.PROXENOS_ALL ? [450, 350] : [300, 240]
+
 test('a lesson of one’s own: a quarry pond under rain, birches left, a footbridge right', async ({ page }) => {
   test.setTimeout(400_000)
   const act = new Acts()
@@ -69,8 +72,8 @@ test('a lesson of one’s own: a quarry pond under rain, birches left, a footbri
   await act.click(page.getByRole('button', { name: 'New lesson' }))
   await act.click(page.getByRole('radio', { name: /^Lake and hills\./ }))
   await act.fill(page.getByLabel('Title'), 'Slate quarry pond, rain')
-  await act.fill(page.getByLabel('Width, mm'), '450')
-  await act.fill(page.getByLabel('Height, mm'), '350')
+  await act.fill(page.getByLabel('Width, mm'), String(width))
+  await act.fill(page.getByLabel('Height, mm'), String(height))
   await act.click(page.getByRole('button', { name: 'Begin' }))
   await expect(page.getByRole('heading', { name: 'Scene: Slate quarry pond, rain' })).toBeVisible({ timeout: 90_000 })
   await expect(page.getByText(/^Rehearsed/)).toBeVisible({ timeout: 90_000 })
@@ -158,11 +161,11 @@ test('a lesson of one’s own: a quarry pond under rain, birches left, a footbri
   const made = page.url().replace(/.*lessons\/([^/]+).*/, '$1')
   const now = (await (await page.request.get(`/api/studios/${studio()}/lessons/${made}`)).json()) as { lesson: { support: { width: number; height: number }; zones: { kind: string; outline: { x: number; y: number }[] }[]; mixtures: unknown[]; steps: { technique: string }[] } }
   const { lesson } = now
-  expect([lesson.support.width, lesson.support.height]).toEqual([450, 350])
+  expect([lesson.support.width, lesson.support.height]).toEqual([width, height])
   const middles = (kind: string) => lesson.zones.filter((z) => z.kind === kind).map((z) => z.outline.reduce((sum, p) => sum + p.x / z.outline.length, 0))
   expect(middles('birch')).toHaveLength(3)
-  expect(Math.max(...middles('birch'))).toBeLessThan(150)
-  expect(middles('bridge')[0]).toBeGreaterThan(280)
+  expect(Math.max(...middles('birch'))).toBeLessThan(width / 3)
+  expect(middles('bridge')[0]).toBeGreaterThan(0.62 * width)
   expect(lesson.steps.map((s) => s.technique)).toEqual(expect.arrayContaining(['rub-back', 'blot', 'dab']))
   expect(lesson.mixtures.length).toBeLessThan(32) // the birches share theirs
 })

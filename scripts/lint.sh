@@ -3,6 +3,13 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 
+# What is written in TypeScript is looked at beside what is written in Go.
+(
+  (cd web/app && npx --no-install tsc --noEmit && npx --no-install eslint src)
+  (cd e2e && npx --no-install tsc --noEmit)
+) &
+typescript=$!
+
 go_packages=$(go list ./... | grep -v /node_modules/)
 # shellcheck disable=SC2046,SC2086
 unformatted=$(gofmt -l $(go list -f '{{$dir := .Dir}}{{range .GoFiles}}{{$dir}}/{{.}} {{end}}{{range .TestGoFiles}}{{$dir}}/{{.}} {{end}}{{range .XTestGoFiles}}{{$dir}}/{{.}} {{end}}' $go_packages))
@@ -13,8 +20,7 @@ go vet $go_packages
 go tool staticcheck $go_packages
 go run ./tools/wordlint
 
-(cd web/app && npx --no-install tsc --noEmit && npx --no-install eslint src)
-(cd e2e && npx --no-install tsc --noEmit)
+wait "$typescript"
 
 # What is generated must be what the sources give. Paint curves take a fit of many
 # steps, whose last figures differ between processors; a test checks those.
