@@ -107,13 +107,12 @@ export class Desk {
     return () => this.done.delete(done)
   }
 
-  /** apply saves an edit, after those that wait. */
-  apply(making: Making, origin: Origin = 'new') {
-    const saved = this.saved()
+  /** apply saves an edit, after those that wait; of the lesson as it is, or as it was when the edit was worked out. */
+  apply(making: Making, saved = this.saved()) {
     const make = typeof making === 'function' ? making : undefined
     const edit = make ? saved && make(saved.lesson) : (making as Edit)
     if (!edit || !saved) return
-    this.put({ key: chance(12), origin, ask: { from: saved.revision, edit }, ...(make ? { make } : {}) })
+    this.put({ key: chance(12), origin: 'new', ask: { from: saved.revision, edit }, ...(make ? { make } : {}) })
   }
 
   /** undo takes the last change back: one that is not saved yet is given up. */

@@ -51,7 +51,7 @@ export function useWriting({ saved, selected, desk, choose }: Writing) {
       await desk.rest()
       const now = desk.saved() ?? saved
       const { step, edit } = await newStep(now.studio, now.hash, { ...wish, at: placeOf(now.lesson, last ? written : behind, at) })
-      desk.apply(edit)
+      desk.apply(edit, now)
       choose(step.id)
       setComing({ at, step: step.id })
       return step.id
