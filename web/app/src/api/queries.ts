@@ -141,7 +141,23 @@ export function useForms() {
 /** Should an event be lost, a rehearsal is asked after so many ms. */
 const asksAgain = 4000
 
-/** useRehearsal follows the rehearsal of a lesson until it is painted and judged. */
+/** Rehearsal is what came of a rehearsal so far; how far it is, is told by useHowFar. */
+export type Rehearsal = Omit<Rehearsed, 'painted'>
+
+const rehearsalOf = (studio: string, hash: string, lesson: string) => ({
+  queryKey: ['rehearsal', hash, lesson],
+  queryFn: () => unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}', { params: { path: { studio, hash }, query: { lesson } } })),
+  staleTime: Infinity,
+})
+
+const withoutSteps = ({ columns, done, findings, foreseen, hash, of, painting, reports }: Rehearsed): Rehearsal => ({ columns, done, findings, foreseen, hash, of, painting, reports })
+
+/** useHowFar is how many steps of a lesson are painted, while useRehearsal follows that. */
+export function useHowFar(hash: string, lesson: string): number {
+  return useQuery({ ...rehearsalOf(useStudio(), hash, lesson), enabled: false, select: ({ painted }) => painted }).data ?? 0
+}
+
+/** useRehearsal follows the rehearsal of a lesson until it is painted and judged; nothing is drawn anew because a step was painted. */
 export function useRehearsal(hash: string, lesson: string) {
   const studio = useStudio()
   const client = useQueryClient()
@@ -158,9 +174,8 @@ export function useRehearsal(hash: string, lesson: string) {
     }, ask)
   }, [client, studio, hash, lesson])
   return useQuery({
-    queryKey: ['rehearsal', hash, lesson],
-    queryFn: () => unwrap(api.GET('/api/studios/{studio}/rehearsals/{hash}', { params: { path: { studio, hash }, query: { lesson } } })),
+    ...rehearsalOf(studio, hash, lesson),
+    select: withoutSteps,
     refetchInterval: (query) => (query.state.data?.done ? false : asksAgain),
-    staleTime: Infinity,
   })
 }

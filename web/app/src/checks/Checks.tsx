@@ -9,6 +9,7 @@ import { useMendAll } from '../lib/mending'
 import { Findings, Reason } from '../score/Findings'
 import { Button } from '../ui/controls'
 import { Foot } from '../ui/Foot'
+import { HowFar } from '../ui/HowFar'
 import { LessonBar } from '../ui/LessonBar'
 import { OpenLesson } from '../ui/OpenLesson'
 import { PrintLesson } from '../ui/PrintLesson'
@@ -91,7 +92,11 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
           {shownTrial && <TrialView saved={saved} edit={shownTrial.remedy.edit} words={shownTrial.remedy.words} listed={shownTrial} at={shownTrial.finding.onCanvas ? shownTrial.finding.at : undefined} close={() => setTried(undefined)} apply={editing.apply} busy={busy} />}
         </section>
         <section aria-label="Findings" className="min-h-0 border-line p-4 wide:overflow-y-auto wide:border-l" tabIndex={0}>
-          {!rehearsal?.done && <p role="status">Rehearsing, step {rehearsal?.painted ?? 0} of {lesson.steps.length}.</p>}
+          {!rehearsal?.done && (
+            <p role="status">
+              <HowFar hash={saved.hash} id={saved.id} of={lesson.steps.length} />.
+            </p>
+          )}
           {rehearsal?.done && open.length === 0 && (
             <p className="text-quiet">Nothing is open. What the rules look for, and from which figure on they speak, is in the handbook, under Help. What is on purpose stays listed below.</p>
           )}

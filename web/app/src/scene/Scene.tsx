@@ -11,6 +11,7 @@ import { Choose } from '../ui/Choose'
 import { FigureField } from '../ui/controls'
 import { DrawerSet } from '../ui/Drawers'
 import { Foot } from '../ui/Foot'
+import { HowFar } from '../ui/HowFar'
 import type { KeyList } from '../ui/Help'
 import { LessonBar } from '../ui/LessonBar'
 import { OpenLesson } from '../ui/OpenLesson'
@@ -120,7 +121,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
               cm
             </label>
             {selected !== undefined && <p className="w-full text-quiet">Pull a square to move a point, a ring to put one in between; Delete takes the held point out. Arrow keys move it, with Shift by ten.</p>}
-            <p className="ml-auto text-quiet">{rehearsal?.done ? `Rehearsed; ${open === 0 ? 'nothing open in Checks' : `${open} open in Checks`}` : `Rehearsing, step ${rehearsal?.painted ?? 0} of ${lesson.steps.length}`}</p>
+            <p className="ml-auto text-quiet">{rehearsal?.done ? `Rehearsed; ${open === 0 ? 'nothing open in Checks' : `${open} open in Checks`}` : <HowFar hash={saved.hash} id={saved.id} of={lesson.steps.length} />}</p>
           </div>
         </section>
         <DrawerSet

@@ -4,6 +4,7 @@ import { useState, type CSSProperties } from 'react'
 import type { Saved } from '../api/client'
 import { usePainted } from '../lib/frame'
 import { Button, figure } from '../ui/controls'
+import { HowFar } from '../ui/HowFar'
 import { Closer, type Place } from './Closer'
 import { Staircase } from './Staircase'
 import type { View } from './views'
@@ -16,11 +17,10 @@ interface Props {
   viewName: string
   playing: boolean
   play: () => void
-  painted: number | undefined
 }
 
 /** Canvas shows the picture at the playhead, on a middle grey mat, with the playhead below. */
-export function Canvas({ saved, minute, setMinute, view, viewName, playing, play, painted }: Props) {
+export function Canvas({ saved, minute, setMinute, view, viewName, playing, play }: Props) {
   const { lesson, score } = saved
   const half = Math.round(minute * 2)
   const { shown: done, coarse, busy, failed, again } = usePainted(`${saved.frames}/${view}-800-${half}.png`)
@@ -59,7 +59,7 @@ export function Canvas({ saved, minute, setMinute, view, viewName, playing, play
           ) : (
             <div className="flex h-full flex-col items-center justify-center gap-2 p-2 text-center">
               <p>
-                Painting the canvas, step {painted ?? 0} of {lesson.steps.length}
+                <HowFar what="Painting the canvas" hash={saved.hash} id={saved.id} of={lesson.steps.length} />
               </p>
               {failed && (
                 <>

@@ -1,12 +1,12 @@
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 
-import type { Rehearsed } from '../api/client'
+import type { Rehearsal } from '../api/queries'
 import { Button } from '../ui/controls'
 import { FindingMark } from './Findings'
 
 interface Props {
-  rehearsed: Rehearsed | undefined
+  rehearsed: Rehearsal | undefined
   checking: boolean
   choose: (step: string | undefined) => void
 }

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import type { Edit, Rehearsed, Saved } from '../api/client'
-import { useRehearsal, useVocabulary } from '../api/queries'
+import type { Edit, Saved } from '../api/client'
+import { useRehearsal, useVocabulary, type Rehearsal } from '../api/queries'
 import { Book } from '../book/Book'
 import { TrialView } from '../checks/TrialView'
 import { useEditing } from '../lib/editing'
@@ -10,6 +10,7 @@ import { LessonBar } from '../ui/LessonBar'
 import { OpenLesson } from '../ui/OpenLesson'
 import { PrintLesson } from '../ui/PrintLesson'
 import { Foot } from '../ui/Foot'
+import { HowFar } from '../ui/HowFar'
 import { Canvas } from './Canvas'
 import { commandsOf, newSteps, type Wish } from './commands'
 import { change, duplicate, minutesBy, moveBy } from './edits'
@@ -31,14 +32,14 @@ export function Score({ id }: { id: string }) {
 }
 
 /** useLastKnown keeps the newest findings while newer ones are worked out; they are foreseen before they are sure. */
-function useLastKnown(now: Rehearsed | undefined): Rehearsed | undefined {
-  const [last, setLast] = useState<Rehearsed>()
+function useLastKnown(now: Rehearsal | undefined): Rehearsal | undefined {
+  const [last, setLast] = useState<Rehearsal>()
   const known = now?.done || now?.foreseen ? now : undefined
   if (known && known !== last) setLast(known)
   return known ?? last
 }
 
-const openCount = (r: Rehearsed | undefined) => r?.findings.filter((f) => f.accepted === '').length
+const openCount = (r: Rehearsal | undefined) => r?.findings.filter((f) => f.accepted === '').length
 
 function Room({ saved, id }: { saved: Saved; id: string }) {
   const { lesson, score } = saved
@@ -169,7 +170,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
           )}
           {!trial && (
             <div className="stays z-10 flex flex-col bg-mat wide:min-h-0 wide:flex-1">
-              <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} viewName={viewName(vocabulary, view)} playing={playing} play={play} painted={rehearsal.data?.painted} />
+              <Canvas saved={saved} minute={minute} setMinute={setMinute} view={view} viewName={viewName(vocabulary, view)} playing={playing} play={play} />
             </div>
           )}
           {book && vocabulary ? (
@@ -215,11 +216,16 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
         hint={`Every change saves by itself. Revision ${saved.revision}.`}
         stops={stops ?? false}
         end={
-          rehearsal.error
-            ? rehearsal.error.message
-            : checking
-              ? `Rehearsing, step ${rehearsal.data?.painted ?? 0} of ${lesson.steps.length}${rehearsal.data?.foreseen ? '; findings as foreseen' : ''}`
-              : 'Rehearsed and checked'
+          rehearsal.error ? (
+            rehearsal.error.message
+          ) : checking ? (
+            <>
+              <HowFar hash={saved.hash} id={id} of={lesson.steps.length} />
+              {rehearsal.data?.foreseen && '; findings as foreseen'}
+            </>
+          ) : (
+            'Rehearsed and checked'
+          )
         }
       />
     </div>
@@ -227,7 +233,7 @@ function Room({ saved, id }: { saved: Saved; id: string }) {
 }
 
 /** Said tells what the last edit changed in words, minutes and findings. */
-function Said({ text, minutes, findings, hash, now }: { text: string; minutes: [number, number]; findings: number | undefined; hash: string; now: Rehearsed | undefined }) {
+function Said({ text, minutes, findings, hash, now }: { text: string; minutes: [number, number]; findings: number | undefined; hash: string; now: Rehearsal | undefined }) {
   const after = now?.done && now.hash === hash ? openCount(now) : undefined
   return (
     <p>

@@ -1,6 +1,7 @@
 import { Fragment, useEffect, useRef, useState, type PointerEvent as ReactPointer, type ReactNode } from 'react'
 
-import type { Column, Rehearsed, Saved, Step, Vocabulary } from '../api/client'
+import type { Column, Saved, Step, Vocabulary } from '../api/client'
+import type { Rehearsal } from '../api/queries'
 import type { Making } from '../lib/desk'
 import { Button, figure } from '../ui/controls'
 import type { Command } from './commands'
@@ -21,7 +22,7 @@ interface Props {
   picked: string[]
   pick: (step: string) => void
   saved: Saved
-  rehearsed: Rehearsed | undefined
+  rehearsed: Rehearsal | undefined
   vocabulary: Vocabulary | undefined
   minute: number
   setMinute: (minute: number) => void

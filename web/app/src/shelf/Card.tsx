@@ -7,6 +7,7 @@ import { useFrame } from '../lib/frame'
 import { useSeen } from '../lib/seen'
 import { lessonAt, useStudio } from '../lib/studio'
 import { Button, figure } from '../ui/controls'
+import { HowFar } from '../ui/HowFar'
 import { TextField } from '../ui/TextField'
 
 const CardMenu = lazy(() => import('./CardMenu').then((m) => ({ default: m.CardMenu })))
@@ -86,7 +87,7 @@ function CardFindings({ hash, id }: { hash: string; id: string }) {
   if (!data.done) {
     return (
       <p className="text-quiet">
-        Rehearsing, step {data.painted} of {data.of}
+        <HowFar hash={hash} id={id} of={data.of} />
       </p>
     )
   }
