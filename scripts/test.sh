@@ -9,7 +9,7 @@ DATABASE_URL=$(scripts/postgres.sh start)
 export DATABASE_URL
 # Some tests wait more than they work: three packages at once keep two cores busy. Those that
 # take long come first, so that none of them is left alone at the end.
-long=$(printf 'proxenos/%s\n' cmd/proxenos web/api demo core/starter core/rehearse core/mend core/look)
+long=$(printf 'proxenos/%s\n' cmd/proxenos demo core/starter core/rehearse core/mend core/look web/api)
 packages=$(go list ./... | grep -v /node_modules/ | grep -Ev '/(store|easel|work|news)$')
 # shellcheck disable=SC2046,SC2086
 go test -p 3 $long $(grep -vxF "$long" <<<"$packages")
