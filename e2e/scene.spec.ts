@@ -171,6 +171,7 @@ test.describe('an existing lesson', () => {
     await expect(page.getByRole('status').last()).toContainText('Photo, value')
     const take = page.getByRole('button', { name: /^Take [A-Z]/ })
     await expect(take.first()).toBeDisabled()
+    await expect(page.getByText('is being read anew')).toBeVisible()
     read()
     await expect(take.first()).toBeEnabled()
     const there = await page.getByText('taken', { exact: true }).count()

@@ -108,7 +108,9 @@ function Suggestions({ saved, apply, busy }: Props) {
   const fresh = shapes.filter((s) => !s.there)
   return (
     <section aria-label="Suggested by the photograph">
-      <h2 className="font-serif text-base">Suggested</h2>
+      <h2 className="flex items-baseline gap-2 font-serif text-base">
+        Suggested {read.isPlaceholderData && <span className="font-sans text-sm text-quiet">is being read anew</span>}
+      </h2>
       <p className="flex items-center gap-2">
         Horizon at {figure(horizon.y, 0)} mm{horizon.tilt !== 0 && `, sloping by ${figure(horizon.tilt)}°`}, {figure(100 * horizon.sure, 0)} % sure.{' '}
         {move ? (
